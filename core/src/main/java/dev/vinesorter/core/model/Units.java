@@ -1,0 +1,368 @@
+package dev.vinesorter.core.model;
+
+/**
+ * The units of a survey, as parallel arrays indexed by unit.
+ *
+ * <pre>
+ * module   package
+ *    \     /
+ *     file
+ *      |
+ *     type -- type (nested)
+ *      |
+ *    member
+ * </pre>
+ *
+ * A file stands in one package and, beside that, in one module, because one package may be spread
+ * over modules. A foreign type has its package as parent, since its file is not ours to see.
+ */
+public final class Units {
+  private final StringTable strings;
+
+  /** The unit around each unit, -1 for modules and packages; a parent's id may be larger. */
+  private final int[] parent;
+
+  private final byte[] level;
+
+  /** String id: the last segment for types and members, the whole name for all others. */
+  private final int[] name;
+
+  /** See {@link Trait}. */
+  private final int[] traits;
+
+  /** For a file the unit of its module, else -1. */
+  private final int[] module;
+
+  /** First char of the declaration, its modifiers included, in the file's text; -1 if foreign. */
+  private final int[] begin;
+
+  /** One past the declaration's last char; -1 if foreign. */
+  private final int[] end;
+
+  /** First char of the token that names the unit in its declaration, or -1. */
+  private final int[] nameAt;
+
+  /** McCabe's number: one and the decisions in a member's body; 0 for what has none. */
+  private final int[] complexity;
+
+  /** String id of a method's return type or a field's type as written, or -1. */
+  private final int[] type;
+
+  /** String id of the first sentence of the documentation, or -1. */
+  private final int[] doc;
+
+  /** For a file the char offset of each line's first char, first line first; else null. */
+  private final int[][] lineStarts;
+
+  Units(
+      StringTable strings,
+      int[] parent,
+      byte[] level,
+      int[] name,
+      int[] traits,
+      int[] module,
+      int[] begin,
+      int[] end,
+      int[] nameAt,
+      int[] complexity,
+      int[] type,
+      int[] doc,
+      int[][] lineStarts) {
+    this.strings = strings;
+    this.parent = parent;
+    this.level = level;
+    this.name = name;
+    this.traits = traits;
+    this.module = module;
+    this.begin = begin;
+    this.end = end;
+    this.nameAt = nameAt;
+    this.complexity = complexity;
+    this.type = type;
+    this.doc = doc;
+    this.lineStarts = lineStarts;
+  }
+
+  /** Units over the columns of a {@link Columns} block; the arrays are not copied. */
+  public static Units of(Columns c) {
+    int size = c.parent().length;
+    byte[] level = new byte[size];
+    int[][] lineStarts = new int[size][];
+    for (int unit = 0; unit < size; unit++) {
+      level[unit] = (byte) c.level()[unit];
+      int from = c.lineRow()[unit];
+      int to = c.lineRow()[unit + 1];
+      lineStarts[unit] = from == to ? null : java.util.Arrays.copyOfRange(c.lines(), from, to);
+    }
+    return new Units(
+        c.strings(),
+        c.parent(),
+        level,
+        c.name(),
+        c.traits(),
+        c.module(),
+        c.begin(),
+        c.end(),
+        c.nameAt(),
+        c.complexity(),
+        c.type(),
+        c.doc(),
+        lineStarts);
+  }
+
+  /** The same as plain int columns, for keeping; shared where possible, so not to be changed. */
+  public Columns columns() {
+    int size = size();
+    int[] levels = new int[size];
+    int[] row = new int[size + 1];
+    for (int unit = 0; unit < size; unit++) {
+      levels[unit] = level[unit];
+      row[unit + 1] = row[unit] + (lineStarts[unit] == null ? 0 : lineStarts[unit].length);
+    }
+    int[] lines = new int[row[size]];
+    for (int unit = 0; unit < size; unit++) {
+      if (lineStarts[unit] != null) {
+        System.arraycopy(lineStarts[unit], 0, lines, row[unit], lineStarts[unit].length);
+      }
+    }
+    return new Columns(
+        strings,
+        parent,
+        levels,
+        name,
+        traits,
+        module,
+        begin,
+        end,
+        nameAt,
+        complexity,
+        type,
+        doc,
+        row,
+        lines);
+  }
+
+  /**
+   * Units as int columns: one cell a unit, but {@code lineRow}, which has one more, and {@code
+   * lines}, in which unit u's line starts are [lineRow[u], lineRow[u + 1]).
+   */
+  public record Columns(
+      StringTable strings,
+      int[] parent,
+      int[] level,
+      int[] name,
+      int[] traits,
+      int[] module,
+      int[] begin,
+      int[] end,
+      int[] nameAt,
+      int[] complexity,
+      int[] type,
+      int[] doc,
+      int[] lineRow,
+      int[] lines) {}
+
+  public int size() {
+    return parent.length;
+  }
+
+  public Level level(int unit) {
+    return Level.at(level[unit]);
+  }
+
+  public int parent(int unit) {
+    return parent[unit];
+  }
+
+  public int traits(int unit) {
+    return traits[unit];
+  }
+
+  public boolean has(int unit, Trait trait) {
+    return trait.in(traits[unit]);
+  }
+
+  /** See {@link #begin}: half-open with {@link #end(int)}, in chars. */
+  public int begin(int unit) {
+    return begin[unit];
+  }
+
+  public int end(int unit) {
+    return end[unit];
+  }
+
+  public int nameAt(int unit) {
+    return nameAt[unit];
+  }
+
+  public int complexity(int unit) {
+    return complexity[unit];
+  }
+
+  /** A method's return type or a field's type as written; empty where there is none. */
+  public String type(int unit) {
+    return strings.get(type[unit]);
+  }
+
+  /** The first sentence of the documentation; empty where there is none. */
+  public String doc(int unit) {
+    return strings.get(doc[unit]);
+  }
+
+  /** The last segment of a type's or member's name, the whole name of any other unit. */
+  public String simpleName(int unit) {
+    return strings.get(name[unit]);
+  }
+
+  /**
+   * The unit's full name, as Javadoc writes it; a file is its path, a module {@code module:NAME}.
+   */
+  public String name(int unit) {
+    switch (level(unit)) {
+      case MEMBER:
+        return name(parent[unit]) + "#" + simpleName(unit);
+      case TYPE:
+        int around = parent[unit];
+        if (around >= 0 && level(around) != Level.TYPE) {
+          around = packageOf(around);
+        }
+        String outer =
+            around < 0 ? "" : level(around) == Level.TYPE ? name(around) : simpleName(around);
+        return outer.isEmpty() ? simpleName(unit) : outer + "." + simpleName(unit);
+      default:
+        return simpleName(unit);
+    }
+  }
+
+  /** The name as people read it: as {@link #name(int)}, but the package without a name says so. */
+  public String label(int unit) {
+    String name = name(unit);
+    return name.isEmpty() ? "(unnamed package)" : name;
+  }
+
+  /** The file that holds the unit or is it; -1 for foreign units, packages and modules. */
+  public int fileOf(int unit) {
+    return ancestor(unit, Level.FILE);
+  }
+
+  /** The package that holds the unit or is it; -1 for modules. */
+  public int packageOf(int unit) {
+    return ancestor(unit, Level.PACKAGE);
+  }
+
+  /** The module that holds the unit or is it; -1 for packages and foreign units. */
+  public int moduleOf(int unit) {
+    int file = fileOf(unit);
+    return file >= 0 ? module[file] : level(unit) == Level.MODULE ? unit : -1;
+  }
+
+  /** The outermost type around the unit or the unit itself; -1 where there is none. */
+  public int topTypeOf(int unit) {
+    int top = -1;
+    for (int at = unit; at >= 0; at = parent[at]) {
+      if (level(at) == Level.TYPE) {
+        top = at;
+      }
+    }
+    return top;
+  }
+
+  /** The nearest unit at or above this one that stands on the level, or -1. */
+  public int ancestor(int unit, Level wanted) {
+    int at = unit;
+    while (at >= 0 && level[at] != wanted.ordinal()) {
+      at = parent[at];
+    }
+    return at;
+  }
+
+  /** Whether {@code unit} is {@code around} or stands somewhere inside it. */
+  public boolean inside(int unit, int around) {
+    if (level(around) == Level.MODULE) {
+      return moduleOf(unit) == around;
+    }
+    int at = unit;
+    while (at >= 0 && at != around) {
+      at = parent[at];
+    }
+    return at >= 0;
+  }
+
+  /** The unit with that full name, own before foreign, or -1. */
+  public int find(String fullName) {
+    int hash = fullName.indexOf('#');
+    int dot = hash < 0 ? fullName.lastIndexOf('.') : -1;
+    int whole = strings.find(fullName);
+    int last = strings.find(fullName.substring((hash < 0 ? dot : hash) + 1));
+    int foreign = -1;
+    for (int unit = 0; unit < name.length; unit++) {
+      if ((name[unit] == last || name[unit] == whole) && name(unit).equals(fullName)) {
+        if (!has(unit, Trait.FOREIGN)) {
+          return unit;
+        }
+        foreign = foreign < 0 ? unit : foreign;
+      }
+    }
+    return foreign;
+  }
+
+  /** The unit with that name on that level, own before foreign, or -1. */
+  public int find(String fullName, Level wanted) {
+    for (int pass = 0; pass < 2; pass++) {
+      for (int unit = 0; unit < name.length; unit++) {
+        if (level[unit] == wanted.ordinal()
+            && has(unit, Trait.FOREIGN) == (pass == 1)
+            && fullName.endsWith(simpleName(unit))
+            && name(unit).equals(fullName)) {
+          return unit;
+        }
+      }
+    }
+    return -1;
+  }
+
+  /** The 1-based line of a char offset in a file; 0 where the file has no line table. */
+  public int line(int file, int offset) {
+    int[] starts = lineStarts[file];
+    if (starts == null || offset < 0) {
+      return 0;
+    }
+    int found = java.util.Arrays.binarySearch(starts, offset);
+    return found >= 0 ? found + 1 : -found - 1;
+  }
+
+  /** The 1-based column of a char offset in a file, every char counting one. */
+  public int column(int file, int offset) {
+    int line = line(file, offset);
+    return line == 0 ? 0 : offset - lineStarts[file][line - 1] + 1;
+  }
+
+  /** The number of lines of a file, or of the lines a declaration touches; 0 if foreign. */
+  public int lines(int unit) {
+    if (level(unit) == Level.FILE) {
+      return lineStarts[unit] == null ? 0 : lineStarts[unit].length;
+    }
+    int file = fileOf(unit);
+    if (file < 0 || begin[unit] < 0) {
+      return 0;
+    }
+    return line(file, Math.max(begin[unit], end[unit] - 1)) - line(file, begin[unit]) + 1;
+  }
+
+  SurveyDraft.UnitArrays copy() {
+    return new SurveyDraft.UnitArrays(
+        strings,
+        parent.clone(),
+        level.clone(),
+        name.clone(),
+        traits.clone(),
+        module.clone(),
+        begin.clone(),
+        end.clone(),
+        nameAt.clone(),
+        complexity,
+        type,
+        doc,
+        lineStarts.clone());
+  }
+}

@@ -1,0 +1,45 @@
+package dev.vinesorter.core.structure;
+
+import dev.vinesorter.core.graph.Components;
+import dev.vinesorter.core.graph.CutSet;
+import dev.vinesorter.core.graph.Digraph;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The cycle groups of a level: the strongly connected components of two or more units. */
+public final class CycleGroups {
+  private CycleGroups() {}
+
+  /**
+   * One cycle group.
+   *
+   * @param nodes its nodes in the level graph, ascending, which is by name
+   * @param dependencies the number of dependencies between them
+   * @param part the graph of the group alone; its node n is {@code nodes[n]}
+   */
+  public record Group(int[] nodes, int dependencies, Digraph part) {
+    /** The cheapest cut set found, in nodes of {@link #part()}. */
+    public CutSet cut() {
+      return CutSet.of(part);
+    }
+
+    /** The number of sites behind the group's dependencies. */
+    public long weight() {
+      long sum = 0;
+      for (int arc = 0; arc < part.arcs(); arc++) {
+        sum += part.weight(arc);
+      }
+      return sum;
+    }
+  }
+
+  /** All groups of the level, the largest first. */
+  public static List<Group> of(LevelGraph level) {
+    List<Group> groups = new ArrayList<>();
+    for (int[] nodes : Components.of(level.graph()).groups()) {
+      Digraph part = level.graph().part(nodes);
+      groups.add(new Group(nodes, part.arcs(), part));
+    }
+    return groups;
+  }
+}

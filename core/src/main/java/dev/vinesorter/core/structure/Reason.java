@@ -1,0 +1,91 @@
+package dev.vinesorter.core.structure;
+
+import dev.vinesorter.core.graph.Chain;
+import dev.vinesorter.core.graph.Digraph;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Why one unit depends on another: every direct reference, or where there is none, the shortest
+ * chain of dependencies with the references behind each link.
+ *
+ * @param direct whether the first unit uses the second without others between
+ * @param level the level on which the links stand
+ * @param links from the first unit to the second; empty where nothing leads there
+ */
+public record Reason(boolean direct, Level level, List<Link> links) {
+  /**
+   * One link of the chain.
+   *
+   * @param from the using unit
+   * @param to the used unit
+   * @param references the references behind it, by file and place
+   */
+  public record Link(int from, int to, List<Integer> references) {}
+
+  public static Reason of(Survey survey, int from, int to, View view) {
+    Units units = survey.units();
+    List<Integer> sites = between(survey, from, to, view);
+    if (!sites.isEmpty()) {
+      return new Reason(true, units.level(from), List.of(new Link(from, to, sites)));
+    }
+    Level level = chainLevel(units, from, to);
+    LevelGraph graph = LevelGraph.of(survey, level, view);
+    Digraph arcs = graph.graph();
+    List<Integer> chain =
+        Chain.shortest(
+            arcs,
+            n -> units.inside(graph.unit(n), from) && !units.inside(graph.unit(n), to),
+            n -> units.inside(graph.unit(n), to));
+    List<Link> links = new ArrayList<>();
+    for (int step = 0; step + 1 < chain.size(); step++) {
+      int user = chain.get(step);
+      int used = chain.get(step + 1);
+      links.add(
+          new Link(
+              graph.unit(user),
+              graph.unit(used),
+              graph.references(n -> n == user, n -> n == used)));
+    }
+    return new Reason(false, level, links);
+  }
+
+  /** The finer of the two units' levels, so that both ends are whole nodes or made of them. */
+  private static Level chainLevel(Units units, int from, int to) {
+    Level finer =
+        units.level(from).compareTo(units.level(to)) >= 0 ? units.level(from) : units.level(to);
+    return finer;
+  }
+
+  /** References from inside one unit to inside another, none that stays inside either. */
+  static List<Integer> between(Survey survey, int from, int to, View view) {
+    Units units = survey.units();
+    var references = survey.references();
+    List<Integer> found = new ArrayList<>();
+    boolean nested = units.inside(from, to) || units.inside(to, from);
+    for (int unit = 0; unit < units.size(); unit++) {
+      if (references.row(unit) == references.row(unit + 1)
+          || !view.shows(units, unit)
+          || !units.inside(unit, from)) {
+        continue;
+      }
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        int used = references.target(r);
+        if (view.shows(references.kind(r)) && units.inside(used, to)) {
+          boolean stays = nested && (units.inside(unit, to) || units.inside(used, from));
+          if (!stays) {
+            found.add(r);
+          }
+        }
+      }
+    }
+    found.sort(
+        java.util.Comparator.comparing((Integer r) -> units.name(units.fileOf(references.from(r))))
+            .thenComparing(r -> references.at(r))
+            .thenComparing(r -> references.kind(r)));
+    return found;
+  }
+}

@@ -1,0 +1,249 @@
+package dev.vinesorter.java;
+
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.util.JavacTask;
+import com.sun.source.util.TaskEvent;
+import com.sun.source.util.TaskListener;
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.Progress;
+import java.io.File;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import javax.tools.Diagnostic;
+import javax.tools.DiagnosticListener;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.SimpleJavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
+import javax.tools.ToolProvider;
+
+/**
+ * One run of the JDK's compiler over sources in memory, up to attribution and flow analysis.
+ * Nothing is generated, no annotation processor runs, no source is looked up beyond those given.
+ * When the compiler throws from inside, the class that it was at is given up and the rest goes on.
+ */
+final class CompilerRun implements AutoCloseable {
+  private final StandardJavaFileManager manager;
+  private final JavacTask task;
+
+  /** The sources by the address under which the compiler knows them; it hands out wrappers. */
+  private final Map<URI, JavaFile> byUri;
+
+  private final Map<CompilationUnitTree, JavaFile> units = new LinkedHashMap<>();
+  private final List<Problem> problems;
+  private final Set<String> crashed = new HashSet<>();
+
+  private CompilerRun(
+      StandardJavaFileManager manager,
+      JavacTask task,
+      Map<URI, JavaFile> byUri,
+      List<Problem> problems) {
+    this.manager = manager;
+    this.task = task;
+    this.byUri = byUri;
+    this.problems = problems;
+  }
+
+  /** Parses and attributes; {@code module-info} files are to be left out by the caller. */
+  static CompilerRun of(
+      List<JavaFile> files, List<String> classpath, List<Problem> problems, Progress progress) {
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    if (compiler == null) {
+      throw new CannotWorkException(
+          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
+    }
+    StandardJavaFileManager manager =
+        compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
+    try {
+      manager.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of());
+      manager.setLocationFromPaths(
+          StandardLocation.CLASS_PATH, classpath.stream().map(Path::of).toList());
+    } catch (IOException e) {
+      throw new CannotWorkException(
+          "Could not use the class path " + String.join(File.pathSeparator, classpath) + ".", e);
+    }
+    List<Source> sources = files.stream().map(Source::new).toList();
+    Map<URI, JavaFile> byUri = new HashMap<>();
+    sources.forEach(source -> byUri.put(source.toUri(), source.file));
+    DiagnosticListener<JavaFileObject> listener = diagnostic -> report(diagnostic, byUri, problems);
+    JavacTask task =
+        (JavacTask)
+            compiler.getTask(
+                new StringWriter(),
+                manager,
+                listener,
+                List.of(
+                    "-proc:none",
+                    "-nowarn",
+                    "-Xlint:none",
+                    "-implicit:none",
+                    "-Xmaxerrs",
+                    "1000000",
+                    "-XDshould-stop.ifError=FLOW"),
+                null,
+                sources);
+    CompilerRun run = new CompilerRun(manager, task, byUri, problems);
+    run.analyze(files, progress);
+    return run;
+  }
+
+  private void analyze(List<JavaFile> files, Progress progress) {
+    Watch watch = new Watch(byUri, progress);
+    task.addTaskListener(watch);
+    try {
+      for (CompilationUnitTree unit : task.parse()) {
+        units.put(unit, byUri.get(unit.getSourceFile().toUri()));
+      }
+    } catch (IOException e) {
+      throw new CannotWorkException("The compiler could not read its sources.", e);
+    }
+    String previous = null;
+    while (true) {
+      try {
+        task.analyze();
+        return;
+      } catch (IOException e) {
+        throw new CannotWorkException("The compiler could not read its sources.", e);
+      } catch (RuntimeException | StackOverflowError | AssertionError | LinkageError e) {
+        if (inFlow(e)) {
+          // Every class is attributed by then; only errors that flow analysis finds are lost.
+          problems.add(new Problem("", 0, "crash", "The compiler's flow analysis failed: " + e));
+          return;
+        }
+        String culprit = watch.current;
+        if (culprit == null || culprit.equals(previous)) {
+          crashedOutsideOfAnyFile(files, e);
+          return;
+        }
+        previous = culprit;
+        watch.current = null;
+        crashed.add(culprit);
+        problems.add(
+            new Problem(
+                culprit,
+                0,
+                "crash",
+                "The compiler failed on this file (" + e + "); read by name."));
+      }
+    }
+  }
+
+  private static boolean inFlow(Throwable thrown) {
+    for (StackTraceElement frame : thrown.getStackTrace()) {
+      if (frame.getClassName().startsWith("com.sun.tools.javac.comp.Flow")) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private void crashedOutsideOfAnyFile(List<JavaFile> files, Throwable e) {
+    for (JavaFile file : files) {
+      crashed.add(file.path());
+    }
+    problems.add(
+        new Problem(
+            "", 0, "crash", "The compiler failed (" + e + "); everything is read by name."));
+  }
+
+  private static void report(
+      Diagnostic<? extends JavaFileObject> diagnostic,
+      Map<URI, JavaFile> byUri,
+      List<Problem> problems) {
+    if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
+      JavaFileObject source = diagnostic.getSource();
+      JavaFile file = source == null ? null : byUri.get(source.toUri());
+      String path = file == null ? "" : file.path();
+      long line = Math.max(0, diagnostic.getLineNumber());
+      problems.add(
+          new Problem(path, (int) line, Problem.COMPILER, diagnostic.getMessage(Locale.ENGLISH)));
+    }
+  }
+
+  JavacTask task() {
+    return task;
+  }
+
+  /** The parsed sources, in the order given. */
+  Map<CompilationUnitTree, JavaFile> units() {
+    return units;
+  }
+
+  /** Paths of the files on which the compiler failed. */
+  Set<String> crashed() {
+    return crashed;
+  }
+
+  @Override
+  public void close() {
+    try {
+      manager.close();
+    } catch (IOException e) {
+      problems.add(new Problem("", 0, "classpath", "A library did not close: " + e.getMessage()));
+    }
+  }
+
+  /** Knows which file is being analyzed and tells how far we are. */
+  private static final class Watch implements TaskListener {
+    private final Set<URI> done = new HashSet<>();
+    private final Map<URI, JavaFile> files;
+    private final Progress progress;
+    private String current;
+
+    Watch(Map<URI, JavaFile> files, Progress progress) {
+      this.files = files;
+      this.progress = progress;
+    }
+
+    @Override
+    public void started(TaskEvent event) {
+      if (event.getKind() == TaskEvent.Kind.ANALYZE) {
+        JavaFile file = files.get(event.getSourceFile().toUri());
+        current = file == null ? null : file.path();
+      }
+    }
+
+    @Override
+    public void finished(TaskEvent event) {
+      if (event.getKind() == TaskEvent.Kind.ANALYZE && done.add(event.getSourceFile().toUri())) {
+        progress.at("reading", done.size(), files.size());
+      }
+    }
+  }
+
+  /** A source in memory. */
+  private static final class Source extends SimpleJavaFileObject {
+    private final JavaFile file;
+
+    Source(JavaFile file) {
+      super(uri(file.path()), Kind.SOURCE);
+      this.file = file;
+    }
+
+    private static URI uri(String path) {
+      try {
+        return new URI("vine", null, "/" + path, null);
+      } catch (URISyntaxException e) {
+        throw new IllegalArgumentException(path, e);
+      }
+    }
+
+    @Override
+    public CharSequence getCharContent(boolean ignoreEncodingErrors) {
+      return file.text();
+    }
+  }
+}

@@ -1,0 +1,45 @@
+package dev.vinesorter.java;
+
+/**
+ * A Java source and where it belongs.
+ *
+ * @param path from the root
+ * @param text its text
+ * @param tokens the tokens of the text
+ * @param packageName as declared; empty for the unnamed package
+ * @param sourceRoot the folder that its package path starts in, from the root; empty for the root
+ * @param module the name of its module
+ * @param test whether it is test code
+ * @param generated whether it was written by a program
+ */
+record JavaFile(
+    String path,
+    String text,
+    JavaTokens tokens,
+    String packageName,
+    String sourceRoot,
+    String module,
+    boolean test,
+    boolean generated) {
+
+  /** The file name without folders. */
+  String fileName() {
+    return path.substring(path.lastIndexOf('/') + 1);
+  }
+
+  boolean isModuleInfo() {
+    return fileName().equals("module-info.java");
+  }
+
+  /** The path of a file of this name for a package in the same source root. */
+  static String pathIn(String sourceRoot, String packageName, String fileName) {
+    StringBuilder path = new StringBuilder(sourceRoot);
+    if (!sourceRoot.isEmpty()) {
+      path.append('/');
+    }
+    if (!packageName.isEmpty()) {
+      path.append(packageName.replace('.', '/')).append('/');
+    }
+    return path.append(fileName).toString();
+  }
+}

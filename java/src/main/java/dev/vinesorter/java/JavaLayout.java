@@ -1,0 +1,124 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.SourceText;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Which Java sources there are, and to which module and source root each belongs.
+ *
+ * <p>A folder with a {@code pom.xml} is a Maven module and its source roots are what the POM says.
+ * Any other source belongs to the folder in which the path of its package starts; such a folder is
+ * a module named after itself, conventional parts such as {@code src/main/java} aside.
+ */
+final class JavaLayout {
+  private static final Set<String> CONVENTIONAL =
+      Set.of("src", "main", "test", "tests", "java", "source", "sources");
+  private static final Set<String> TEST_SEGMENTS =
+      Set.of("test", "tests", "testFixtures", "integrationTest", "integration-test");
+
+  private JavaLayout() {}
+
+  static List<JavaFile> files(Overlay sources, MavenBuild build, List<Problem> problems) {
+    Map<String, List<JavaFile>> byPath = new LinkedHashMap<>();
+    for (String path : sources.paths()) {
+      if (!path.endsWith(".java")) {
+        continue;
+      }
+      try {
+        SourceText text = sources.text(path);
+        if (text.fallback()) {
+          problems.add(
+              new Problem(
+                  path, 0, "encoding", "Not valid in the expected encoding; read as ISO-8859-1."));
+        }
+        String real = realPath(sources, path);
+        byPath.computeIfAbsent(real, p -> new ArrayList<>(1)).add(file(sources, path, text, build));
+      } catch (CannotWorkException e) {
+        problems.add(new Problem(path, 0, "unreadable", e.getMessage()));
+      }
+    }
+    List<JavaFile> files = new ArrayList<>();
+    byPath.forEach((real, same) -> files.add(best(real, same)));
+    files.sort(java.util.Comparator.comparing(JavaFile::path));
+    return files;
+  }
+
+  /** One file may be reached by several paths through links; they are one source. */
+  private static String realPath(Overlay sources, String path) {
+    try {
+      var place = sources.root().path().resolve(path);
+      return java.nio.file.Files.isSymbolicLink(place)
+          ? sources.root().relative(place.toRealPath())
+          : path;
+    } catch (java.io.IOException e) {
+      return path;
+    }
+  }
+
+  /** The path that agrees with the package wins, then the one that is no link. */
+  private static JavaFile best(String real, List<JavaFile> same) {
+    JavaFile best = same.get(0);
+    for (JavaFile file : same) {
+      boolean fits = fits(file);
+      if (fits && !fits(best) || fits == fits(best) && file.path().equals(real)) {
+        best = file;
+      }
+    }
+    return best;
+  }
+
+  private static boolean fits(JavaFile file) {
+    return file.path()
+        .equals(JavaFile.pathIn(file.sourceRoot(), file.packageName(), file.fileName()));
+  }
+
+  private static JavaFile file(Overlay sources, String path, SourceText text, MavenBuild build) {
+    JavaTokens tokens = JavaTokens.of(text.text());
+    String packageName = JavaHeader.of(tokens).packageName();
+    MavenBuild.SourceRoot maven = build.rootOf(path);
+    if (maven != null) {
+      return new JavaFile(
+          path,
+          text.text(),
+          tokens,
+          packageName,
+          maven.folder(),
+          maven.module(),
+          maven.test(),
+          maven.generated());
+    }
+    String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
+    String packagePath = packageName.replace('.', '/');
+    String root = folder;
+    if (packagePath.isEmpty() || folder.equals(packagePath)) {
+      root = packagePath.isEmpty() ? folder : "";
+    } else if (folder.endsWith("/" + packagePath)) {
+      root = folder.substring(0, folder.length() - packagePath.length() - 1);
+    }
+    boolean test = List.of(root.split("/")).stream().anyMatch(TEST_SEGMENTS::contains);
+    boolean generated = root.contains("generated");
+    String module = build.moduleAround(path);
+    if (module.isEmpty()) {
+      module = plainModule(sources, root);
+    }
+    return new JavaFile(path, text.text(), tokens, packageName, root, module, test, generated);
+  }
+
+  private static String plainModule(Overlay sources, String root) {
+    List<String> segments = new ArrayList<>(List.of(root.split("/")));
+    segments.removeIf(String::isEmpty);
+    while (!segments.isEmpty() && CONVENTIONAL.contains(segments.get(segments.size() - 1))) {
+      segments.remove(segments.size() - 1);
+    }
+    return segments.isEmpty()
+        ? sources.root().path().getFileName().toString()
+        : String.join("/", segments);
+  }
+}

@@ -1,0 +1,147 @@
+package dev.vinesorter.java;
+
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.util.Trees;
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyBuilder;
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.SourceReader;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Reads Java sources into a survey:
+ *
+ * <ol>
+ *   <li>{@link MavenPoms} says which modules and libraries a Maven build has;
+ *   <li>{@link JavaLayout} finds the sources and where each belongs;
+ *   <li>{@link CompilerRun} parses and attributes them all at once;
+ *   <li>{@link UnitScan} collects what they declare, {@link ReferenceScan} and {@link DocMentions}
+ *       what they use. Where the compiler failed, {@link NameFallback} reads what names tell.
+ * </ol>
+ */
+public final class JavaReader implements SourceReader {
+  /**
+   * Stack of the reading thread: an expression of 20,000 operands nests as deep in javac's trees.
+   */
+  private static final long STACK_BYTES = 1L << 30;
+
+  @Override
+  public Survey read(Overlay sources, ReadOptions options, Progress progress) {
+    Survey[] result = new Survey[1];
+    Throwable[] failure = new Throwable[1];
+    Thread reader =
+        new Thread(
+            null,
+            () -> {
+              try {
+                result[0] = readHere(sources, options, progress);
+              } catch (RuntimeException | Error e) {
+                failure[0] = e;
+              }
+            },
+            "vinesort-reader",
+            STACK_BYTES);
+    reader.start();
+    try {
+      reader.join();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CannotWorkException("The reading was interrupted.", e);
+    }
+    if (failure[0] instanceof Error error) {
+      throw error;
+    }
+    if (failure[0] instanceof RuntimeException exception) {
+      throw exception;
+    }
+    return result[0];
+  }
+
+  private Survey readHere(Overlay sources, ReadOptions options, Progress progress) {
+    SurveyBuilder builder = new SurveyBuilder();
+    List<Problem> problems = new ArrayList<>();
+    MavenBuild build = MavenPoms.read(sources, options, problems);
+    List<JavaFile> all = JavaLayout.files(sources, build, problems);
+    List<JavaFile> compiled = all.stream().filter(file -> !file.isModuleInfo()).toList();
+    UnitIndex index = new UnitIndex(builder);
+    try (CompilerRun run = CompilerRun.of(compiled, build.classpath(), problems, progress)) {
+      List<UnitScan> scans = units(run, index);
+      for (JavaFile file : all) {
+        if (file.isModuleInfo()) {
+          ModuleInfo.read(index, file);
+        }
+      }
+      references(run, index, scans, problems, progress);
+    }
+    problems.forEach(builder::problem);
+    return builder.build();
+  }
+
+  private static List<UnitScan> units(CompilerRun run, UnitIndex index) {
+    Trees trees = Trees.instance(run.task());
+    List<UnitScan> scans = new ArrayList<>();
+    // Packages of our own are known before any foreign one of the same name can be mentioned.
+    for (Map.Entry<CompilationUnitTree, JavaFile> unit : run.units().entrySet()) {
+      scans.add(new UnitScan(index, trees, unit.getKey(), unit.getValue()));
+    }
+    return scans;
+  }
+
+  private static void references(
+      CompilerRun run,
+      UnitIndex index,
+      List<UnitScan> scans,
+      List<Problem> problems,
+      Progress progress) {
+    Trees trees = Trees.instance(run.task());
+    Overriding overriding = new Overriding(run.task().getElements(), run.task().getTypes());
+    Map<String, String> firstFile = new HashMap<>();
+    int done = 0;
+    for (UnitScan scan : scans) {
+      JavaFile file = scan.file();
+      String twin = twin(scan, firstFile);
+      if (twin != null) {
+        problems.add(
+            new Problem(
+                file.path(),
+                0,
+                "twin",
+                "Declares a type that " + twin + " declares too; read by name."));
+      }
+      if (twin != null || run.crashed().contains(file.path())) {
+        NameFallback.read(index, scan);
+      } else {
+        try {
+          new ReferenceScan(index, trees, overriding, scan).run();
+        } catch (RuntimeException e) {
+          problems.add(
+              new Problem(
+                  file.path(),
+                  0,
+                  "crash",
+                  "The compiler failed on this file (" + e + "); read by name."));
+          NameFallback.read(index, scan);
+        }
+      }
+      new DocMentions(index, scan).run();
+      progress.at("linking", ++done, scans.size());
+    }
+  }
+
+  /** The file that declared one of this file's types before, or null. */
+  private static String twin(UnitScan scan, Map<String, String> firstFile) {
+    String twin = null;
+    for (String type : scan.topLevelTypes()) {
+      String first = firstFile.putIfAbsent(type, scan.file().path());
+      twin = first != null && !first.equals(scan.file().path()) ? first : twin;
+    }
+    return twin;
+  }
+}

@@ -1,0 +1,123 @@
+package dev.vinesorter.source;
+
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.file.Files;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * The sources as a plan has them: the files on disk, and over them those that its steps changed,
+ * made or took away. The disk is only read. Each file is read once, so what a plan sees is one
+ * state.
+ */
+public final class Overlay {
+  private final Root root;
+  private final Charset charset;
+  private final TreeSet<String> paths;
+  private final Map<String, SourceText> read = new HashMap<>();
+
+  /** What changed: the new text, or null where the file goes. */
+  private final Map<String, SourceText> changed = new TreeMap<>();
+
+  /** For a file that moved, where its bytes and mode come from. */
+  private final Map<String, String> origins = new TreeMap<>();
+
+  public Overlay(Root root, List<String> files, Charset charset) {
+    this.root = root;
+    this.charset = charset;
+    this.paths = new TreeSet<>(files);
+  }
+
+  private Overlay(Overlay other) {
+    this.root = other.root;
+    this.charset = other.charset;
+    this.paths = new TreeSet<>(other.paths);
+    this.read.putAll(other.read);
+    this.changed.putAll(other.changed);
+    this.origins.putAll(other.origins);
+  }
+
+  /** An overlay with the same content, to try a step on. */
+  public Overlay copy() {
+    return new Overlay(this);
+  }
+
+  public Root root() {
+    return root;
+  }
+
+  /** All paths there are, ascending. */
+  public List<String> paths() {
+    return List.copyOf(paths);
+  }
+
+  public boolean exists(String path) {
+    return paths.contains(path);
+  }
+
+  /**
+   * The text of a file.
+   *
+   * @throws CannotWorkException when it cannot be read
+   */
+  public SourceText text(String path) {
+    if (changed.containsKey(path)) {
+      SourceText text = changed.get(path);
+      if (text == null) {
+        throw new IllegalStateException("The plan took " + path + " away.");
+      }
+      return text;
+    }
+    SourceText known = read.get(path);
+    if (known == null) {
+      known = SourceText.of(original(path), charset);
+      read.put(path, known);
+    }
+    return known;
+  }
+
+  /** The bytes on disk, whatever the plan did. */
+  public byte[] original(String path) {
+    try {
+      return Files.readAllBytes(root.resolve(path));
+    } catch (IOException e) {
+      throw CannotWorkException.io("read", root.path().resolve(path), e);
+    }
+  }
+
+  public void put(String path, SourceText text) {
+    changed.put(path, text);
+    paths.add(path);
+  }
+
+  /** Moves a file, giving it this text at its new place; it keeps its mode. */
+  public void move(String from, String to, SourceText text) {
+    origins.put(to, origins.getOrDefault(from, from));
+    put(to, text);
+    remove(from);
+  }
+
+  public void remove(String path) {
+    paths.remove(path);
+    origins.remove(path);
+    if (read.containsKey(path) || Files.exists(root.path().resolve(path))) {
+      changed.put(path, null);
+    } else {
+      changed.remove(path);
+    }
+  }
+
+  /** New texts by path; null stands for a file that goes. */
+  public Map<String, SourceText> changed() {
+    return changed;
+  }
+
+  /** Where a changed file's mode comes from: itself, or the file that moved there. */
+  public String origin(String path) {
+    return origins.getOrDefault(path, path);
+  }
+}

@@ -1,0 +1,83 @@
+package dev.vinesorter.source;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+
+/**
+ * The folder under survey. Every path that is read or written goes through it, and stays inside.
+ */
+public final class Root {
+  /** Where Vine Sorter keeps its own files. */
+  public static final String OWN_FOLDER = ".vinesort";
+
+  private final Path real;
+
+  private Root(Path real) {
+    this.real = real;
+  }
+
+  /**
+   * The root at a folder.
+   *
+   * @throws CannotWorkException when it is no folder that can be read
+   */
+  public static Root of(Path folder) {
+    if (!Files.isDirectory(folder)) {
+      throw new CannotWorkException(
+          "There is no folder " + folder + ". Say which folder to look at with --root DIR.");
+    }
+    try {
+      return new Root(folder.toRealPath());
+    } catch (IOException e) {
+      throw CannotWorkException.io("open the folder", folder, e);
+    }
+  }
+
+  /** The folder's real path. */
+  public Path path() {
+    return real;
+  }
+
+  /** The folder that holds our own files; may not exist yet. */
+  public Path ownFolder() {
+    return real.resolve(OWN_FOLDER);
+  }
+
+  /**
+   * The place of a path from the root; nothing need be there.
+   *
+   * @throws CannotWorkException when the path is absolute, climbs, or a link in it leaves the root
+   */
+  public Path resolve(String path) {
+    Path place;
+    try {
+      place = real.resolve(path).normalize();
+    } catch (InvalidPathException e) {
+      throw new CannotWorkException("'" + path + "' is no path on this system.", e);
+    }
+    if (path.startsWith("/") || !place.startsWith(real) || place.equals(real)) {
+      throw new CannotWorkException("The path '" + path + "' leaves the root " + real + ".");
+    }
+    Path there = place;
+    while (!Files.exists(there, LinkOption.NOFOLLOW_LINKS)) {
+      there = there.getParent();
+    }
+    try {
+      if (!there.toRealPath().startsWith(real)) {
+        throw new CannotWorkException(
+            "The path '" + path + "' leads out of the root through a symbolic link.");
+      }
+    } catch (IOException e) {
+      throw CannotWorkException.io("follow", place, e);
+    }
+    return place;
+  }
+
+  /** The path from the root, with slashes, of a place below it. */
+  public String relative(Path place) {
+    return real.relativize(place).toString().replace('\\', '/');
+  }
+}

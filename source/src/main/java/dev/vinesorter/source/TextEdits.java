@@ -1,0 +1,90 @@
+package dev.vinesorter.source;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * Edits of one text, collected in any order in offsets of the old text and applied in one forward
+ * pass. Ranges are half-open and must not overlap; insertions at one place keep the order in which
+ * they came. Equal insertions at one place are one.
+ */
+public final class TextEdits {
+  /** Chars [begin, end) of the old text become {@code text}. */
+  public record Edit(int begin, int end, String text) {}
+
+  private final List<Edit> edits = new ArrayList<>();
+
+  public void insert(int at, String text) {
+    replace(at, at, text);
+  }
+
+  public void remove(int begin, int end) {
+    replace(begin, end, "");
+  }
+
+  public void replace(int begin, int end, String text) {
+    Edit edit = new Edit(begin, end, text);
+    if (!edits.contains(edit)) {
+      edits.add(edit);
+      edits.sort(Comparator.comparingInt(Edit::begin).thenComparingInt(Edit::end));
+      check();
+    }
+  }
+
+  private void check() {
+    for (int n = 1; n < edits.size(); n++) {
+      if (edits.get(n - 1).end > edits.get(n).begin) {
+        throw new IllegalStateException(
+            "Edits overlap: " + edits.get(n - 1) + " and " + edits.get(n) + ".");
+      }
+    }
+  }
+
+  public boolean isEmpty() {
+    return edits.isEmpty();
+  }
+
+  /** The edits in order of place. */
+  public List<Edit> list() {
+    return List.copyOf(edits);
+  }
+
+  public String apply(String old) {
+    StringBuilder fresh = new StringBuilder(old.length() + 64);
+    int from = 0;
+    for (Edit edit : edits) {
+      fresh.append(old, from, edit.begin).append(edit.text);
+      from = edit.end;
+    }
+    return fresh.append(old, from, old.length()).toString();
+  }
+
+  /**
+   * Where a char of the old text stands in the new one: behind what is inserted right before it. A
+   * char that was replaced maps to the start of its replacement.
+   */
+  public int place(int offset) {
+    return place(offset, true);
+  }
+
+  /** The same, but before what is inserted right there: for where a declaration begins. */
+  public int placeBefore(int offset) {
+    return place(offset, false);
+  }
+
+  private int place(int offset, boolean behindInsertion) {
+    int shift = 0;
+    for (Edit edit : edits) {
+      boolean insertion = edit.begin == edit.end;
+      if (edit.begin > offset || insertion && edit.begin == offset && !behindInsertion) {
+        break;
+      }
+      if (!insertion && edit.end > offset) {
+        return edit.begin + shift;
+      }
+      shift += edit.text.length() - (edit.end - edit.begin);
+    }
+    return offset + shift;
+  }
+}
