@@ -15,6 +15,7 @@ import com.sun.source.tree.CompoundAssignmentTree;
 import com.sun.source.tree.ConditionalExpressionTree;
 import com.sun.source.tree.DoWhileLoopTree;
 import com.sun.source.tree.EnhancedForLoopTree;
+import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.ForLoopTree;
 import com.sun.source.tree.IdentifierTree;
@@ -42,6 +43,7 @@ import com.sun.source.util.Trees;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyBuilder;
+import dev.vinesorter.core.model.Trait;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -184,9 +186,37 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
       as(isInterface ? Kind.EXTENDS : Kind.IMPLEMENTS, type);
     }
     scan(node.getPermitsClause(), p);
+    for (Tree member : node.getMembers()) {
+      if (declared >= 0 && member instanceof MethodTree method && isAdded(method)) {
+        implicitSuper(method, builder.nameAt(declared));
+      }
+    }
     scan(node.getMembers(), p);
     user = around;
     return null;
+  }
+
+  /** Whether a constructor is the default one, which nobody wrote. */
+  private boolean isAdded(MethodTree method) {
+    return method.getName().contentEquals("<init>") && units.declaredBy(method) < 0;
+  }
+
+  /** The call of a superclass constructor that nobody wrote stands at the name of what makes it. */
+  private void implicitSuper(MethodTree method, int at) {
+    if (at < 0 || method.getBody() == null || method.getBody().getStatements().isEmpty()) {
+      return;
+    }
+    if (method.getBody().getStatements().get(0) instanceof ExpressionStatementTree statement
+        && statement.getExpression() instanceof MethodInvocationTree call
+        && call.getMethodSelect() instanceof IdentifierTree name
+        && name.getName().contentEquals("super")
+        && !tokens.is(tokens.from(begin(name)), "super")) {
+      Element constructor = element(name);
+      int target = constructor == null ? UnitIndex.NONE : index.of(constructor);
+      if (target >= 0 && !Trait.FOREIGN.in(builder.traits(target))) {
+        builder.reference(user, target, Kind.CALLS, at, tokens.end(tokens.from(at)), true);
+      }
+    }
   }
 
   /** Scans a written type, its outermost name standing for {@code kind}. */
@@ -216,6 +246,9 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
       user = declared;
       if (element instanceof ExecutableElement method) {
         overrides(method, builder.nameAt(declared));
+        if (method.getKind() == ElementKind.CONSTRUCTOR) {
+          implicitSuper(node, builder.nameAt(declared));
+        }
       }
     } else if (!builder.isMember(user) || nameToken(node) < 0) {
       return null;
@@ -636,8 +669,7 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
           && method.getName().contentEquals("<init>")
           && method.getBody() != null
           && !method.getBody().getStatements().isEmpty()
-          && method.getBody().getStatements().get(0)
-              instanceof com.sun.source.tree.ExpressionStatementTree statement
+          && method.getBody().getStatements().get(0) instanceof ExpressionStatementTree statement
           && statement.getExpression() instanceof MethodInvocationTree call) {
         return element(call.getMethodSelect()) instanceof ExecutableElement e ? e : null;
       }

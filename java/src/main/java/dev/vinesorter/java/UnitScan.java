@@ -78,7 +78,8 @@ final class UnitScan {
   }
 
   static int fileUnit(SurveyBuilder builder, JavaFile file, int traits) {
-    int inPackage = builder.unit(Level.PACKAGE, -1, file.packageName());
+    // A module's descriptor stands in no package.
+    int inPackage = file.isModuleInfo() ? -1 : builder.unit(Level.PACKAGE, -1, file.packageName());
     int module = builder.unit(Level.MODULE, -1, "module:" + file.module());
     int unit = builder.unit(Level.FILE, inPackage, file.path());
     builder.traits(unit, traits);

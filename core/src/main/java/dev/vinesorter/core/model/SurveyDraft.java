@@ -66,9 +66,12 @@ public final class SurveyDraft {
     of.traits[unit] = traits;
   }
 
-  /** Maps every offset of the unit's declaration and of the references that it makes. */
-  public void shift(int unit, IntUnaryOperator place) {
-    of.begin[unit] = of.begin[unit] < 0 ? -1 : place.applyAsInt(of.begin[unit]);
+  /**
+   * Maps every offset of the unit's declaration and of the references that it makes. Where a
+   * declaration begins is mapped on its own, since what is inserted there becomes part of it.
+   */
+  public void shift(int unit, IntUnaryOperator placeOfBegin, IntUnaryOperator place) {
+    of.begin[unit] = of.begin[unit] < 0 ? -1 : placeOfBegin.applyAsInt(of.begin[unit]);
     of.end[unit] = of.end[unit] < 0 ? -1 : place.applyAsInt(of.end[unit]);
     of.nameAt[unit] = of.nameAt[unit] < 0 ? -1 : place.applyAsInt(of.nameAt[unit]);
     References references = before.references();
@@ -82,6 +85,16 @@ public final class SurveyDraft {
     of.begin[file] = 0;
     of.end[file] = length;
     of.lineStarts[file] = starts;
+  }
+
+  private record NewReference(int user, int target, int at, int packed) {}
+
+  private final List<NewReference> newReferences = new ArrayList<>();
+
+  /** Adds a reference made by a unit that was itself added here; in ascending order of place. */
+  public void reference(int user, int target, Kind kind, int begin, int end) {
+    newReferences.add(
+        new NewReference(user, target, begin, References.pack(kind, end - begin, false)));
   }
 
   /** Lets a reference name another unit; -1 takes it away. */
@@ -162,14 +175,15 @@ public final class SurveyDraft {
     return StringTable.of(offsets, block);
   }
 
-  /** The old rows without the references taken away; units added here make none. */
+  /** The old rows without the references taken away, then the rows of the units added here. */
   private References references(int size) {
     References old = before.references();
     int[] packed = old.columns()[3];
+    int room = targets.length + newReferences.size();
     int[] rows = new int[size + 1];
-    int[] target = new int[targets.length];
-    int[] at = new int[targets.length];
-    int[] cells = new int[targets.length];
+    int[] target = new int[room];
+    int[] at = new int[room];
+    int[] cells = new int[room];
     int kept = 0;
     for (int unit = 0; unit < size; unit++) {
       if (unit < of.parent.length) {
@@ -178,6 +192,14 @@ public final class SurveyDraft {
             target[kept] = targets[r];
             at[kept] = offsets[r];
             cells[kept++] = packed[r];
+          }
+        }
+      } else {
+        for (NewReference added : newReferences) {
+          if (added.user == unit) {
+            target[kept] = added.target;
+            at[kept] = added.at;
+            cells[kept++] = added.packed;
           }
         }
       }

@@ -3,6 +3,7 @@ package dev.vinesorter.core.plan;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.LevelGraph;
@@ -99,53 +100,63 @@ public final class Forecast {
     Cursor left = new Cursor(foretold, unit, expectedNames);
     Cursor right = new Cursor(fresh, match, freshNames);
     while (true) {
-      boolean more = left.next();
-      boolean moreFresh = right.next();
-      if (!more && !moreFresh) {
+      String expected = left.next();
+      String actual = right.next();
+      if (expected.isEmpty() && actual.isEmpty()) {
         return;
       }
-      String expected = more ? left.text() : "nothing";
-      String actual = moreFresh ? right.text() : "nothing";
       if (!expected.equals(actual)) {
-        var site = moreFresh ? fresh.site(right.at) : foretold.site(left.at);
-        found.add(new Rebinding(site.file(), site.line(), site.column(), expected, actual));
+        Site site = actual.isEmpty() ? foretold.site(left.first) : fresh.site(right.first);
+        found.add(
+            new Rebinding(
+                site.file(),
+                site.line(),
+                site.column(),
+                expected.isEmpty() ? "nothing" : expected,
+                actual.isEmpty() ? "nothing" : actual));
         return;
       }
     }
   }
 
-  /** Walks the references of one unit that bind code. */
+  /** Walks the references of one unit that bind code, those of one token at a time. */
   private static final class Cursor {
     private final Survey survey;
     private final String[] names;
     private final int past;
     private int at;
+    private int first;
 
     Cursor(Survey survey, int unit, String[] names) {
       this.survey = survey;
       this.names = names;
       References references = survey.references();
-      this.at = (unit < 0 ? 0 : references.row(unit)) - 1;
+      this.at = unit < 0 ? 0 : references.row(unit);
       this.past = unit < 0 ? 0 : references.row(unit + 1);
     }
 
-    boolean next() {
-      do {
-        at++;
-      } while (at < past && (kind() == Kind.IMPORTS || kind() == Kind.MENTIONS));
-      return at < past;
+    /** What the next token binds to, in words; empty at the end. */
+    String next() {
+      References references = survey.references();
+      TreeSet<String> bound = new TreeSet<>();
+      while (at < past && bound.isEmpty()) {
+        first = at;
+        do {
+          Kind kind = references.kind(at);
+          if (kind != Kind.IMPORTS && kind != Kind.MENTIONS) {
+            bound.add(kind.word() + " " + name(references.target(at)));
+          }
+          at++;
+        } while (at < past && references.at(at) == references.at(first));
+      }
+      return String.join(", ", bound);
     }
 
-    private Kind kind() {
-      return survey.references().kind(at);
-    }
-
-    String text() {
-      int target = survey.references().target(at);
+    private String name(int target) {
       if (names[target] == null) {
         names[target] = survey.units().name(target);
       }
-      return kind().word() + " " + names[target];
+      return names[target];
     }
   }
 }

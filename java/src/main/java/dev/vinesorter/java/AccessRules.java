@@ -1,0 +1,422 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * Judges what a move does to access by package (JLS 6.6), to overriding by package (JLS 8.4.8.1)
+ * and to sealed hierarchies (JLS 8.1.1.2), and finds what has to become less private.
+ */
+final class AccessRules {
+  private final TypeMove move;
+  private final Units units;
+  private final References references;
+  private final boolean widen;
+  private final List<Reason> reasons = new ArrayList<>();
+
+  /** What needs {@link Trait#PUBLIC} or {@link Trait#PROTECTED}, by unit. */
+  private final Map<Integer, Trait> widened = new TreeMap<>();
+
+  /** Names of methods in local classes that override a widened one, by unit and offset. */
+  private final Map<Integer, Map<Integer, Trait>> widenedInside = new TreeMap<>();
+
+  private final Map<Integer, List<Site>> broken = new TreeMap<>();
+
+  private AccessRules(TypeMove move, boolean widen) {
+    this.move = move;
+    this.units = move.units();
+    this.references = move.references();
+    this.widen = widen;
+  }
+
+  static AccessRules of(TypeMove move, boolean widen) {
+    AccessRules rules = new AccessRules(move, widen);
+    rules.sealed();
+    rules.uses();
+    rules.report();
+    if (widen) {
+      rules.familiesOfWidened();
+      rules.accidentalOverrides();
+      rules.publicNames();
+    }
+    rules.meetingInTheNewPackage();
+    return rules;
+  }
+
+  List<Reason> reasons() {
+    return reasons;
+  }
+
+  /** What must become less private, with the access it needs. */
+  Map<Integer, Trait> widened() {
+    return widened;
+  }
+
+  /**
+   * The same for methods of local and anonymous classes: unit that holds them, offset of the name.
+   */
+  Map<Integer, Map<Integer, Trait>> widenedInside() {
+    return widenedInside;
+  }
+
+  private void uses() {
+    for (int user = 0; user < units.size(); user++) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        int used = references.target(r);
+        Kind kind = references.kind(r);
+        if (kind == Kind.MENTIONS || has(used, Trait.FOREIGN)) {
+          continue;
+        }
+        if (kind == Kind.OVERRIDES) {
+          overriding(user, r);
+        } else if (tornApart(user, used)) {
+          access(user, r);
+        } else if (references.indirect(r)) {
+          inheritance(user, r);
+        }
+      }
+    }
+  }
+
+  private boolean tornApart(int user, int used) {
+    return move.moves(user) != move.moves(used)
+        && move.packageBefore(user).equals(move.packageBefore(used))
+        && !move.packageAfter(user).equals(move.packageAfter(used));
+  }
+
+  private boolean has(int unit, Trait trait) {
+    return units.has(unit, trait);
+  }
+
+  private boolean packagePrivate(int unit) {
+    return Trait.packagePrivate(units.traits(unit)) && !has(unit, Trait.INITIALISER);
+  }
+
+  private void overriding(int user, int r) {
+    int overridden = references.target(r);
+    if (packagePrivate(overridden) && tornApart(user, overridden)) {
+      reasons.add(
+          new Reason(
+              "override-lost",
+              units.name(overridden)
+                  + " is package-private; from another package it would no longer be overridden,"
+                  + " and calls would run other code. Make it protected first if it is meant to be"
+                  + " overridden.",
+              List.of(move.survey().site(r))));
+    }
+  }
+
+  private void access(int user, int r) {
+    int used = references.target(r);
+    if (units.level(used) != Level.TYPE && units.level(used) != Level.MEMBER) {
+      return;
+    }
+    need(user, r, used);
+    if (units.level(used) == Level.MEMBER && !references.indirect(r)) {
+      need(user, r, units.parent(used));
+    }
+  }
+
+  private void need(int user, int r, int used) {
+    if (has(used, Trait.PUBLIC) || has(used, Trait.PRIVATE) || has(used, Trait.INITIALISER)) {
+      return;
+    }
+    boolean ofSubclass = bySubclass(user, r, used);
+    if (has(used, Trait.PROTECTED) && ofSubclass) {
+      return;
+    }
+    // A type of a file is public or not; only members can be protected.
+    boolean member = units.level(used) == Level.MEMBER;
+    demand(used, member && ofSubclass ? Trait.PROTECTED : Trait.PUBLIC, move.survey().site(r));
+  }
+
+  private void demand(int unit, Trait access, Site site) {
+    broken.computeIfAbsent(unit, u -> new ArrayList<>()).add(site);
+    if (widen) {
+      widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
+    }
+  }
+
+  /** Whether the use is one that {@code protected} grants to subclasses in other packages. */
+  private boolean bySubclass(int user, int r, int used) {
+    int owner = units.ancestor(units.parent(used), Level.TYPE);
+    if (owner < 0) {
+      return false;
+    }
+    for (int around = units.ancestor(user, Level.TYPE);
+        around >= 0 && units.level(around) == Level.TYPE;
+        around = units.parent(around)) {
+      if (around != owner && move.isSubtype(around, owner)) {
+        return grantedTo(around, user, r, used);
+      }
+    }
+    return has(used, Trait.CONSTRUCTOR) && isAnonymousCreation(user, r);
+  }
+
+  private boolean grantedTo(int subclass, int user, int r, int used) {
+    if (has(used, Trait.CONSTRUCTOR)) {
+      return references.kind(r) == Kind.CALLS || isAnonymousCreation(user, r);
+    }
+    if (has(used, Trait.STATIC) || units.level(used) == Level.TYPE) {
+      return true;
+    }
+    JavaTokens tokens = move.tokens(units.fileOf(user));
+    int token = tokens.from(references.at(r));
+    boolean hasReceiver = tokens.is(token - 1, ".") || tokens.is(token - 1, "::");
+    if (!hasReceiver || tokens.is(token - 2, "this") || tokens.is(token - 2, "super")) {
+      return true;
+    }
+    int receiver = receiver(user, r);
+    return receiver >= 0 && move.isSubtype(receiver, subclass);
+  }
+
+  private boolean isAnonymousCreation(int user, int r) {
+    for (int other = references.row(user); other < references.row(user + 1); other++) {
+      if (references.at(other) == references.at(r)
+          && references.kind(other) == Kind.EXTENDS
+          && references.kind(r) != Kind.EXTENDS) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** The type of what stands before the dot, where it is not the one that declares the member. */
+  private int receiver(int user, int r) {
+    for (int other = references.row(user); other < references.row(user + 1); other++) {
+      if (other != r
+          && references.at(other) == references.at(r)
+          && (references.kind(other) == Kind.THROUGH || references.kind(other) == Kind.REFERS)
+          && units.level(references.target(other)) == Level.TYPE) {
+        return references.target(other);
+      }
+    }
+    return -1;
+  }
+
+  /** A package-private member reached by inheritance through the type that leaves the package. */
+  private void inheritance(int user, int r) {
+    int used = references.target(r);
+    if (units.level(used) != Level.MEMBER
+        || !packagePrivate(used)
+        || has(used, Trait.CONSTRUCTOR)
+        || move.moves(used)
+        || move.moves(user)
+        || !move.packageBefore(used).equals(move.oldPackage())) {
+      return;
+    }
+    int owner = units.ancestor(used, Level.TYPE);
+    if (owner == move.type() || !move.isSubtype(move.type(), owner)) {
+      return;
+    }
+    int receiver = receiver(user, r);
+    int heir = receiver >= 0 ? receiver : units.ancestor(user, Level.TYPE);
+    if (heir >= 0 && heir != owner && move.isSubtype(heir, move.type())) {
+      demand(used, receiver >= 0 ? Trait.PUBLIC : Trait.PROTECTED, move.survey().site(r));
+    }
+  }
+
+  private void report() {
+    if (widen) {
+      return;
+    }
+    broken.forEach(
+        (unit, sites) ->
+            reasons.add(
+                new Reason(
+                    "access",
+                    units.name(unit)
+                        + " is "
+                        + (has(unit, Trait.PROTECTED) ? "protected" : "package-private")
+                        + " and would be used from another package. Say 'widen: true' to make it"
+                        + " less private, or move both together.",
+                    sites)));
+  }
+
+  // ---- what widening brings with it
+
+  /** Overriding methods must not be more private than what they override. */
+  private void familiesOfWidened() {
+    Map<Integer, List<int[]>> overriders = overriders();
+    Deque<Integer> open = new ArrayDeque<>(widened.keySet());
+    while (!open.isEmpty()) {
+      int method = open.remove();
+      Trait access = widened.get(method);
+      for (int[] overrider : overriders.getOrDefault(method, List.of())) {
+        int unit = overrider[0];
+        if (!isNamedAt(unit, overrider[1])) {
+          widenedInside
+              .computeIfAbsent(unit, u -> new TreeMap<>())
+              .merge(references.at(overrider[1]), access, (a, b) -> a == b ? a : Trait.PUBLIC);
+        } else if (weaker(unit, access)) {
+          widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
+          open.add(unit);
+        }
+      }
+    }
+  }
+
+  private boolean weaker(int unit, Trait access) {
+    if (has(unit, Trait.PUBLIC)) {
+      return false;
+    }
+    Trait now = widened.get(unit);
+    boolean isProtected = has(unit, Trait.PROTECTED) || now == Trait.PROTECTED;
+    return now != Trait.PUBLIC && !(isProtected && access == Trait.PROTECTED);
+  }
+
+  /** Whether the overriding method is the unit itself, not one of a local class inside it. */
+  private boolean isNamedAt(int unit, int reference) {
+    return units.nameAt(unit) == references.at(reference);
+  }
+
+  /** For each method those that override it: the unit and the reference. */
+  private Map<Integer, List<int[]>> overriders() {
+    Map<Integer, List<int[]>> found = new TreeMap<>();
+    for (int user = 0; user < units.size(); user++) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        if (references.kind(r) == Kind.OVERRIDES) {
+          found
+              .computeIfAbsent(references.target(r), m -> new ArrayList<>())
+              .add(new int[] {user, r});
+        }
+      }
+    }
+    return found;
+  }
+
+  /**
+   * A method that was hidden from subclasses in other packages would now be overridden by theirs.
+   */
+  private void accidentalOverrides() {
+    for (int method : widened.keySet()) {
+      if (has(method, Trait.METHOD) && packagePrivate(method) && !has(method, Trait.STATIC)) {
+        int owner = units.parent(method);
+        for (int subtype : move.subtypes(owner)) {
+          if (!move.packageBefore(subtype).equals(move.packageBefore(owner))) {
+            sameMethod(method, subtype, "would be overridden once it is less private");
+          }
+        }
+      }
+    }
+  }
+
+  private void sameMethod(int method, int in, String what) {
+    for (int member = 0; member < units.size(); member++) {
+      if (units.parent(member) == in
+          && has(member, Trait.METHOD)
+          && units.simpleName(member).equals(units.simpleName(method))) {
+        reasons.add(
+            new Reason(
+                "override-gained",
+                units.name(method)
+                    + " "
+                    + what
+                    + " by "
+                    + units.name(member)
+                    + ". Rename one first.",
+                List.of(move.declaration(member))));
+      }
+    }
+  }
+
+  /** A public type has to stand in a file of its name. */
+  private void publicNames() {
+    for (int unit : widened.keySet()) {
+      if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit && unit != move.type()) {
+        String path = units.name(units.fileOf(unit));
+        if (!path.endsWith("/" + units.simpleName(unit) + ".java")
+            && !path.equals(units.simpleName(unit) + ".java")) {
+          reasons.add(
+              new Reason(
+                  "second-type",
+                  units.name(unit)
+                      + " would have to be public, but stands in "
+                      + path
+                      + " beside another type. Give it a file of its own first.",
+                  List.of(move.declaration(unit))));
+        }
+      }
+    }
+  }
+
+  /**
+   * Package-private methods of relatives that had nothing to do with each other until they meet.
+   */
+  private void meetingInTheNewPackage() {
+    for (int subtype : move.subtypes(move.type())) {
+      if (!move.moves(subtype) && move.packageBefore(subtype).equals(move.newPackage())) {
+        meeting(move.type(), subtype);
+      }
+    }
+    for (int base = 0; base < units.size(); base++) {
+      if (units.level(base) == Level.TYPE
+          && !has(base, Trait.FOREIGN)
+          && !move.moves(base)
+          && move.packageBefore(base).equals(move.newPackage())
+          && move.isSubtype(move.type(), base)) {
+        meeting(base, move.type());
+      }
+    }
+  }
+
+  private void meeting(int base, int subtype) {
+    for (int member = 0; member < units.size(); member++) {
+      if (units.parent(member) == base
+          && has(member, Trait.METHOD)
+          && packagePrivate(member)
+          && !has(member, Trait.STATIC)) {
+        sameMethod(member, subtype, "would come to be overridden in the new package");
+      }
+    }
+  }
+
+  private void sealed() {
+    List<int[]> pairs = new ArrayList<>();
+    if (has(move.type(), Trait.SEALED)) {
+      move.directSubtypes(move.type()).forEach(sub -> pairs.add(new int[] {sub, move.type()}));
+    }
+    for (int parent : move.supertypes(move.type())) {
+      if (has(parent, Trait.SEALED) && !has(parent, Trait.FOREIGN)) {
+        pairs.add(new int[] {move.type(), parent});
+      }
+    }
+    for (int unit = 0; unit < units.size(); unit++) {
+      if (move.moves(unit) && unit != move.type() && units.level(unit) == Level.TYPE) {
+        for (int parent : move.supertypes(unit)) {
+          if (has(parent, Trait.SEALED) && !move.moves(parent) && !has(parent, Trait.FOREIGN)) {
+            pairs.add(new int[] {unit, parent});
+          }
+        }
+        if (has(unit, Trait.SEALED)) {
+          int base = unit;
+          move.directSubtypes(unit).forEach(sub -> pairs.add(new int[] {sub, base}));
+        }
+      }
+    }
+    for (int[] pair : pairs) {
+      boolean inferred = !move.packageAfter(pair[0]).equals(move.packageAfter(pair[1]));
+      if (inferred) {
+        reasons.add(
+            new Reason(
+                "sealed-apart",
+                units.name(pair[1])
+                    + " is sealed and permits "
+                    + units.name(pair[0])
+                    + "; both have to stay in one package. Move the whole hierarchy.",
+                List.of(move.declaration(pair[0]), move.declaration(pair[1]))));
+      }
+    }
+  }
+}

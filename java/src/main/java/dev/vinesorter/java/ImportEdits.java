@@ -1,0 +1,196 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.source.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Adds imports to a source where its own order has room for them, and takes imports out by the
+ * line.
+ */
+final class ImportEdits {
+  private final String text;
+  private final JavaHeader header;
+  private final String lineEnd;
+  private final Set<String> added = new TreeSet<>();
+  private final Set<JavaHeader.Import> removed =
+      new TreeSet<>((a, b) -> Integer.compare(a.begin(), b.begin()));
+
+  ImportEdits(String text, JavaHeader header, String lineEnd) {
+    this.text = text;
+    this.header = header;
+    this.lineEnd = lineEnd;
+  }
+
+  void add(String name) {
+    added.add(name);
+  }
+
+  void remove(JavaHeader.Import one) {
+    removed.add(one);
+  }
+
+  boolean isRemoved(JavaHeader.Import one) {
+    return removed.contains(one);
+  }
+
+  boolean adds(String name) {
+    return added.contains(name);
+  }
+
+  /** The names to be imported, ascending. */
+  Set<String> added() {
+    return added;
+  }
+
+  /** Puts all of it into the edits of the source. */
+  void into(TextEdits edits) {
+    List<JavaHeader.Import> plain = new ArrayList<>();
+    for (JavaHeader.Import one : header.imports()) {
+      if (!one.isStatic() && !removed.contains(one)) {
+        plain.add(one);
+      }
+    }
+    if (plain.isEmpty()) {
+      addFirst(edits);
+    } else {
+      for (String name : added) {
+        addBeside(edits, plain, name);
+      }
+    }
+    removeRuns(edits);
+  }
+
+  private void addFirst(TextEdits edits) {
+    if (added.isEmpty()) {
+      return;
+    }
+    StringBuilder block = new StringBuilder();
+    for (String name : added) {
+      block.append("import ").append(name).append(';').append(lineEnd);
+    }
+    if (!header.imports().isEmpty()) {
+      // Only static imports are left, or all are going: the new ones take the first one's place.
+      int at = lineBegin(header.imports().get(0).begin());
+      boolean allGo = header.imports().stream().allMatch(removed::contains);
+      edits.insert(at, allGo ? block.toString() : block + lineEnd);
+    } else if (header.packageStatementEnd() >= 0) {
+      int at =
+          restOfLineIsEmpty(header.packageStatementEnd())
+              ? endOfLine(header.packageStatementEnd())
+              : header.packageStatementEnd();
+      String body = block.substring(0, block.length() - lineEnd.length());
+      edits.insert(at, lineEnd + lineEnd + body);
+    } else {
+      edits.insert(0, block + lineEnd);
+    }
+  }
+
+  private void addBeside(TextEdits edits, List<JavaHeader.Import> plain, String name) {
+    JavaHeader.Import behind = null;
+    JavaHeader.Import before = null;
+    int best = -1;
+    for (JavaHeader.Import one : plain) {
+      int common = commonSegments(one.name(), name);
+      boolean smaller = one.name().compareTo(name) < 0;
+      if (common > best || common == best && smaller) {
+        best = common;
+        behind = smaller ? one : null;
+        before = smaller ? null : one;
+      }
+    }
+    if (behind != null) {
+      int at = restOfLineIsEmpty(behind.end()) ? endOfLine(behind.end()) : behind.end();
+      edits.insert(at, lineEnd + "import " + name + ";");
+    } else {
+      edits.insert(before.begin(), "import " + name + ";" + lineEnd);
+    }
+  }
+
+  private static int commonSegments(String one, String other) {
+    String[] left = one.split("\\.");
+    String[] right = other.split("\\.");
+    int common = 0;
+    while (common < left.length && common < right.length && left[common].equals(right[common])) {
+      common++;
+    }
+    return common;
+  }
+
+  private void removeRuns(TextEdits edits) {
+    List<JavaHeader.Import> all = header.imports();
+    int n = 0;
+    while (n < all.size()) {
+      if (!removed.contains(all.get(n))) {
+        n++;
+        continue;
+      }
+      int first = n;
+      while (n + 1 < all.size()
+          && removed.contains(all.get(n + 1))
+          && text.substring(all.get(n).end(), all.get(n + 1).begin()).isBlank()) {
+        n++;
+      }
+      remove(edits, all.get(first).begin(), all.get(n).end());
+      n++;
+    }
+  }
+
+  private void remove(TextEdits edits, int statementBegin, int statementEnd) {
+    int begin = statementBegin;
+    int end = statementEnd;
+    if (lineBegin(begin) >= 0
+        && text.substring(lineBegin(begin), begin).isBlank()
+        && restOfLineIsEmpty(end)) {
+      begin = lineBegin(begin);
+      end = nextLine(end);
+      boolean blankBefore = begin == 0 || isBlankLineBefore(begin);
+      boolean replaced = header.imports().stream().allMatch(removed::contains) && !added.isEmpty();
+      if (blankBefore && !replaced && end < text.length() && isLineEnd(end)) {
+        end = nextLine(end);
+      }
+    }
+    edits.remove(begin, end);
+  }
+
+  private boolean isBlankLineBefore(int lineBegin) {
+    int previous = lineBegin(lineBegin - 1);
+    return text.substring(previous, lineBegin).isBlank();
+  }
+
+  private boolean isLineEnd(int at) {
+    return text.charAt(at) == '\n' || text.charAt(at) == '\r';
+  }
+
+  private int lineBegin(int offset) {
+    int at = offset;
+    while (at > 0 && text.charAt(at - 1) != '\n' && text.charAt(at - 1) != '\r') {
+      at--;
+    }
+    return at;
+  }
+
+  private int endOfLine(int offset) {
+    int at = offset;
+    while (at < text.length() && !isLineEnd(at)) {
+      at++;
+    }
+    return at;
+  }
+
+  private int nextLine(int offset) {
+    int at = endOfLine(offset);
+    if (text.startsWith("\r\n", at)) {
+      return at + 2;
+    }
+    return Math.min(text.length(), at + 1);
+  }
+
+  /** Whether nothing, or only a comment, follows on the line. */
+  private boolean restOfLineIsEmpty(int offset) {
+    String rest = text.substring(offset, endOfLine(offset)).strip();
+    return rest.isEmpty() || rest.startsWith("//");
+  }
+}

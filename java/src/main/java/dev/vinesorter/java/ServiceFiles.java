@@ -1,0 +1,43 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.SourceText;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * The files in {@code META-INF/services}: their names and the lines in them are binary names of
+ * types, so a moved type's name changes there with certainty.
+ */
+final class ServiceFiles {
+  private static final Pattern PLACE = Pattern.compile("(.*/)?META-INF/services/([^/]+)");
+
+  private ServiceFiles() {}
+
+  static void apply(TypeMove move) {
+    Overlay sources = move.sources();
+    for (String path : List.copyOf(sources.paths())) {
+      Matcher place = PLACE.matcher(path);
+      if (place.matches()) {
+        SourceText old = sources.text(path);
+        SourceText fresh = old.with(renamed(old.text(), move.oldName(), move.newName()));
+        String service = place.group(2);
+        String newService = renamed(service, move.oldName(), move.newName());
+        if (!newService.equals(service)) {
+          String folder = path.substring(0, path.length() - service.length());
+          sources.move(path, folder + newService, fresh);
+        } else if (!fresh.text().equals(old.text())) {
+          sources.put(path, fresh);
+        }
+      }
+    }
+  }
+
+  /** Replaces the name where it stands whole, or as the outer part of a nested type's name. */
+  static String renamed(String text, String oldName, String newName) {
+    return Pattern.compile("(?<![\\w.$])" + Pattern.quote(oldName) + "(?![\\w.])")
+        .matcher(text)
+        .replaceAll(Matcher.quoteReplacement(newName));
+  }
+}

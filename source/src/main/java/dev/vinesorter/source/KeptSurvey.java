@@ -1,0 +1,86 @@
+package dev.vinesorter.source;
+
+import dev.vinesorter.core.model.Survey;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * A survey with what is needed to tell whether it still holds and to make it again.
+ *
+ * @param survey the survey
+ * @param options how the sources were read
+ * @param stamps the state of each file that was read, by path
+ * @param millis how long the reading took
+ */
+public record KeptSurvey(
+    Survey survey, ReadOptions options, Map<String, Stamp> stamps, long millis) {
+
+  /** Size in bytes, time of change in milliseconds, and SHA-256 of a file. */
+  public record Stamp(long size, long changed, String hash) {}
+
+  /** Whether a file has a say in a survey: sources and build files. */
+  static boolean counts(String path) {
+    return path.endsWith(".java") || path.endsWith("/pom.xml") || path.equals("pom.xml");
+  }
+
+  /** The stamps of the files below a root as they are now. */
+  public static Map<String, Stamp> stamps(Root root, List<String> paths) {
+    Map<String, Stamp> stamps = new TreeMap<>();
+    for (String path : paths) {
+      if (counts(path)) {
+        try {
+          Path file = root.path().resolve(path);
+          BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
+          String hash = ContentHash.of(Files.readAllBytes(file));
+          stamps.put(path, new Stamp(now.size(), now.lastModifiedTime().toMillis(), hash));
+        } catch (IOException e) {
+          stamps.put(path, new Stamp(-1, 0, ""));
+        }
+      }
+    }
+    return stamps;
+  }
+
+  /** The files that came, went or changed since the survey, ascending. */
+  public List<String> changedSince(Root root) {
+    List<String> now = options.walk(root).files();
+    List<String> changed = new ArrayList<>();
+    Set<String> seen = new HashSet<>();
+    for (String path : now) {
+      if (counts(path)) {
+        seen.add(path);
+        Stamp stamp = stamps.get(path);
+        if (stamp == null || differs(root.path().resolve(path), stamp)) {
+          changed.add(path);
+        }
+      }
+    }
+    for (String path : stamps.keySet()) {
+      if (!seen.contains(path)) {
+        changed.add(path);
+      }
+    }
+    changed.sort(null);
+    return changed;
+  }
+
+  private static boolean differs(Path file, Stamp stamp) {
+    try {
+      BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
+      if (now.size() == stamp.size && now.lastModifiedTime().toMillis() == stamp.changed) {
+        return false;
+      }
+      return now.size() != stamp.size || !ContentHash.of(file).equals(stamp.hash);
+    } catch (IOException e) {
+      return stamp.size >= 0;
+    }
+  }
+}

@@ -1,0 +1,98 @@
+package dev.vinesorter.source;
+
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Forecast;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A plan carried out on the survey and on an overlay of the sources, with nothing written.
+ *
+ * @param plan the plan
+ * @param steps the answer to each step, in order
+ * @param before the survey before the first step
+ * @param after the survey foretold after the last; refused steps are passed over in it
+ * @param sources the edited sources
+ */
+public record Rehearsal(
+    Plan plan, List<StepOutcome> steps, Survey before, Survey after, Overlay sources) {
+  public Rehearsal {
+    steps = List.copyOf(steps);
+  }
+
+  /** Rehearses step by step; the overlay is edited. */
+  public static Rehearsal of(Survey before, Plan plan, Overlay sources, StepEditor editor) {
+    List<StepOutcome> outcomes = new ArrayList<>();
+    Survey now = before;
+    for (Plan.Step step : plan.steps()) {
+      StepEditor.Result result = editor.carryOut(now, step, sources);
+      outcomes.add(result.outcome());
+      now = result.foretold();
+    }
+    return new Rehearsal(plan, outcomes, before, now, sources);
+  }
+
+  public boolean accepted() {
+    return steps.stream().allMatch(StepOutcome::accepted);
+  }
+
+  /**
+   * What reading the edited sources afresh shows.
+   *
+   * @param fresh the fresh survey
+   * @param newErrors what the compiler did not complain about before
+   * @param rebindings names that bind to something else than foretold
+   * @param differences dependencies between types or packages that were not foretold, or are
+   *     missing
+   */
+  public record Proof(
+      Survey fresh,
+      List<Problem> newErrors,
+      List<Forecast.Rebinding> rebindings,
+      List<String> differences) {
+    /** Whether the sources compile as before and every name means what it meant. */
+    public boolean holds() {
+      return newErrors.isEmpty() && rebindings.isEmpty();
+    }
+
+    /** Whether the structure is exactly the one foretold. */
+    public boolean forecastMet() {
+      return differences.isEmpty();
+    }
+  }
+
+  /** Reads the edited sources afresh and compares them with what was foretold. */
+  public Proof prove(SourceReader reader, ReadOptions options, Progress progress) {
+    Survey fresh = reader.read(sources, options, progress);
+    return new Proof(
+        fresh,
+        newErrors(fresh),
+        Forecast.rebindings(after, fresh),
+        Forecast.differences(after, fresh));
+  }
+
+  /** Errors by message, counted; a message that names a moved unit is taken as if it had moved. */
+  private List<Problem> newErrors(Survey fresh) {
+    Map<String, Integer> known = new HashMap<>();
+    for (Problem problem : before.problems()) {
+      String message = problem.message();
+      for (Plan.Step step : plan.steps()) {
+        String simple = step.unit().substring(step.unit().lastIndexOf('.') + 1);
+        message = message.replace(step.unit(), step.into() + "." + simple);
+      }
+      known.merge(message, 1, Integer::sum);
+    }
+    List<Problem> fresher = new ArrayList<>();
+    for (Problem problem : fresh.problems()) {
+      if (known.merge(problem.message(), -1, Integer::sum) < 0) {
+        fresher.add(problem);
+      }
+    }
+    return fresher;
+  }
+}
