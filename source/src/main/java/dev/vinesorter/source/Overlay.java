@@ -46,6 +46,16 @@ public final class Overlay {
     return new Overlay(this);
   }
 
+  /** The encoding that files are expected to have. */
+  public Charset charset() {
+    return charset;
+  }
+
+  /** Whether the file is there, whatever the plan did. */
+  public boolean isOnDisk(String path) {
+    return Files.isRegularFile(root.path().resolve(path));
+  }
+
   public Root root() {
     return root;
   }

@@ -1,0 +1,114 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.source.CannotWorkException;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** {@code vinesort demo}. */
+@Command(
+    name = "demo",
+    description = {
+      "The whole job on the Saltmarsh Herbarium, a made-up code base that has grown together, in a "
+          + "temporary folder.",
+      ""
+    },
+    footer = {"", "Examples:", "  vinesort demo", "  vinesort demo --into /tmp/herbarium"})
+final class DemoCommand extends BaseCommand {
+  @Option(
+      names = "--into",
+      paramLabel = "DIR",
+      description = "A new folder for the copy (default: a temporary one).")
+  private Path into;
+
+  @Override
+  public Integer call() {
+    Path folder = copy();
+    boolean colour = Output.colour(!common.noColour);
+    String plan = folder.resolve("plans/open-the-tangle.yaml").toString();
+    List<Scene> scenes =
+        List.of(
+            new Scene("1. Read: what is here, and where is it worst?", List.of("survey")),
+            new Scene("2. See: which packages run in circles?", List.of("cycles")),
+            new Scene(
+                "3. Judge: why does the vault need the labels?",
+                List.of("why", "org.saltmarsh.vault", "org.saltmarsh.label")),
+            new Scene("4. Rehearse: what would a plan change?", List.of("rehearse", plan)),
+            new Scene("5. Apply: compiled in memory first, then written", List.of("apply", plan)),
+            new Scene("6. Keep: which circles are left?", List.of("cycles")));
+    for (Scene scene : scenes) {
+      show(
+          page -> {
+            page.line();
+            page.bold("== " + scene.title).line();
+            page.dim("$ vinesort " + String.join(" ", scene.words)).line();
+            page.line();
+          });
+      int code = Main.run(arguments(scene, folder, colour));
+      if (code != Main.DONE) {
+        say("The demo stopped: 'vinesort " + scene.words.get(0) + "' ended with " + code + ".");
+        return code;
+      }
+    }
+    show(
+        page -> {
+          page.line();
+          page.bold("== That was the job").line();
+          page.line("The copy is in " + folder + ". Its own tests pass as before: mvn test");
+          page.line();
+          page.line("  vinesort undo --root " + folder + "        takes the plan back");
+          page.line("  vinesort cycles --level type --root " + folder);
+          page.line("  vinesort survey --root YOUR-PROJECT");
+        });
+    return Main.DONE;
+  }
+
+  private record Scene(String title, List<String> words) {}
+
+  private static String[] arguments(Scene scene, Path folder, boolean colour) {
+    var words = new java.util.ArrayList<>(scene.words);
+    words.add("--root");
+    words.add(folder.toString());
+    if (!colour) {
+      words.add("--no-color");
+    }
+    return words.toArray(String[]::new);
+  }
+
+  private Path copy() {
+    String home = System.getProperty("vinesort.home", "");
+    Path source = Path.of(home, "demo");
+    if (home.isEmpty() || !Files.isDirectory(source)) {
+      throw new CannotWorkException(
+          "The demo's code base is not beside the program. Run the launcher 'vinesort' of a"
+              + " checkout or of the distribution.");
+    }
+    try {
+      Path target = into == null ? Files.createTempDirectory("saltmarsh-") : into;
+      if (into != null && Files.exists(into)) {
+        throw new UsageException("There is something at " + into + " already. Name a new folder.");
+      }
+      try (Stream<Path> files = Files.walk(source)) {
+        for (Path file : files.toList()) {
+          Path inside = source.relativize(file);
+          boolean built = inside.startsWith("target") || inside.startsWith(".vinesort");
+          if (!built) {
+            Path place = target.resolve(inside);
+            if (Files.isDirectory(file)) {
+              Files.createDirectories(place);
+            } else {
+              Files.copy(file, place);
+            }
+          }
+        }
+      }
+      return target;
+    } catch (IOException e) {
+      throw CannotWorkException.io("copy the demo from", source, e);
+    }
+  }
+}

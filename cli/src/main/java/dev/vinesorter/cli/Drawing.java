@@ -1,0 +1,54 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.source.Progress;
+import me.tongfei.progressbar.ConsoleProgressBarConsumer;
+import me.tongfei.progressbar.ProgressBar;
+import me.tongfei.progressbar.ProgressBarBuilder;
+import me.tongfei.progressbar.ProgressBarStyle;
+
+/** Draws progress on a terminal; in a pipe it draws nothing. */
+final class Drawing implements Progress, AutoCloseable {
+  private static final int WIDTH = 78;
+  private static final int INTERVAL_MILLIS = 100;
+
+  private final boolean draws;
+  private ProgressBar bar;
+  private String phase = "";
+
+  private Drawing(boolean draws) {
+    this.draws = draws;
+  }
+
+  static Drawing start() {
+    return new Drawing(Output.drawsProgress());
+  }
+
+  @Override
+  public void at(String newPhase, int done, int all) {
+    if (!draws) {
+      return;
+    }
+    if (!newPhase.equals(phase)) {
+      close();
+      phase = newPhase;
+      bar =
+          new ProgressBarBuilder()
+              .setTaskName(newPhase)
+              .setInitialMax(all)
+              .setStyle(ProgressBarStyle.ASCII)
+              .setUpdateIntervalMillis(INTERVAL_MILLIS)
+              .setConsumer(new ConsoleProgressBarConsumer(System.err, WIDTH))
+              .clearDisplayOnFinish()
+              .build();
+    }
+    bar.stepTo(done);
+  }
+
+  @Override
+  public void close() {
+    if (bar != null) {
+      bar.close();
+      bar = null;
+    }
+  }
+}

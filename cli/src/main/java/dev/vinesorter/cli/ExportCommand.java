@@ -1,0 +1,55 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.report.Export;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code vinesort export}. */
+@Command(
+    name = "export",
+    description = {"The dependencies of a level for other programs, on standard output.", ""},
+    footer = {
+      "",
+      "CSV has the columns from,to,kind,count, one row a dependency and kind (RFC 4180).",
+      "",
+      "Examples:",
+      "  vinesort export --as csv --level package > packages.csv",
+      "  vinesort export --as json --level type --with-tests"
+    })
+final class ExportCommand extends BaseCommand {
+  /** The formats. */
+  enum Format {
+    csv,
+    json
+  }
+
+  @Option(
+      names = "--as",
+      required = true,
+      paramLabel = "FORMAT",
+      description = "${COMPLETION-CANDIDATES}.")
+  private Format format;
+
+  @Option(
+      names = "--level",
+      required = true,
+      paramLabel = "L",
+      converter = LevelConverter.class,
+      description = "module, package, file, type or member.")
+  private Level level;
+
+  @Mixin private StructureOptions structure = new StructureOptions();
+
+  @Override
+  public Integer call() {
+    Survey survey = workbench().current().survey();
+    print(
+        format == Format.csv && !common.json
+            ? Export.csv(survey, level, structure.view())
+            : Export.json(survey, level, structure.view()));
+    return Main.DONE;
+  }
+}

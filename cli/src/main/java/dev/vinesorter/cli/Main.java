@@ -1,0 +1,140 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.PlanFile;
+import java.io.PrintWriter;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Properties;
+import java.util.concurrent.Callable;
+import java.util.function.Supplier;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.IVersionProvider;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** The entry point. Exit codes: 0 done, 1 not as it should be, 2 wrong usage, 3 could not work. */
+@Command(
+    name = "vinesort",
+    mixinStandardHelpOptions = true,
+    versionProvider = Main.Version.class,
+    description = {
+      "Sees how a code base hangs together, and sorts it in small verified steps.",
+      ""
+    },
+    synopsisSubcommandLabel = "COMMAND",
+    footer = {
+      "",
+      "Exit codes: 0 done; 1 not as it should be, or a plan refused; 2 wrong usage;",
+      "3 could not work. 'vinesort COMMAND --help' shows a command with examples.",
+      "New here? 'vinesort demo' shows the whole job in a few seconds."
+    })
+public final class Main implements Callable<Integer> {
+  static final int DONE = 0;
+  static final int NOT_AS_IT_SHOULD_BE = 1;
+  static final int WRONG_USAGE = 2;
+  static final int COULD_NOT_WORK = 3;
+
+  private static final Map<String, Supplier<Object>> COMMANDS = new LinkedHashMap<>();
+
+  static {
+    COMMANDS.put("survey", SurveyCommand::new);
+    COMMANDS.put("cycles", CyclesCommand::new);
+    COMMANDS.put("why", WhyCommand::new);
+    COMMANDS.put("export", ExportCommand::new);
+    COMMANDS.put("rehearse", RehearseCommand::new);
+    COMMANDS.put("apply", ApplyCommand::new);
+    COMMANDS.put("undo", UndoCommand::new);
+    COMMANDS.put("demo", DemoCommand::new);
+    COMMANDS.put("completion", CompletionCommand::new);
+  }
+
+  @Spec private CommandSpec spec;
+
+  /** Runs one command line and ends the process with its exit code. */
+  public static void main(String[] arguments) {
+    System.exit(run(arguments));
+  }
+
+  /** Runs one command line; gives its exit code. */
+  static int run(String... arguments) {
+    PrintWriter out = new PrintWriter(System.out, true, java.nio.charset.StandardCharsets.UTF_8);
+    PrintWriter err = new PrintWriter(System.err, true, java.nio.charset.StandardCharsets.UTF_8);
+    CommandLine line = commandLine(arguments);
+    line.setOut(out);
+    line.setErr(err);
+    line.setExecutionExceptionHandler((failure, at, parsed) -> failed(failure, at, arguments));
+    line.setParameterExceptionHandler(Main::wrongUsage);
+    line.getCommandSpec().exitCodeOnInvalidInput(WRONG_USAGE);
+    int code = line.execute(arguments);
+    out.flush();
+    err.flush();
+    return code;
+  }
+
+  /** Making all commands costs more than most of them do, so only the one named is made. */
+  static CommandLine commandLine(String... arguments) {
+    CommandLine line = new CommandLine(new Main());
+    String first = arguments.length == 0 ? "" : arguments[0];
+    if (COMMANDS.containsKey(first)) {
+      line.addSubcommand(first, COMMANDS.get(first).get());
+    } else if (!first.equals("--version") && !first.equals("-V")) {
+      COMMANDS.forEach((name, command) -> line.addSubcommand(name, command.get()));
+    }
+    return line;
+  }
+
+  private static int wrongUsage(ParameterException failure, String[] arguments) {
+    CommandLine at = failure.getCommandLine();
+    at.getErr().println("vinesort: " + Output.plain(failure.getMessage()));
+    if (!CommandLine.UnmatchedArgumentException.printSuggestions(failure, at.getErr())) {
+      at.getErr().println("See '" + at.getCommandSpec().qualifiedName() + " --help'.");
+    }
+    return WRONG_USAGE;
+  }
+
+  private static int failed(Exception failure, CommandLine at, String[] arguments) {
+    PrintWriter err = at.getErr();
+    boolean verbose = java.util.List.of(arguments).contains("-v");
+    if (failure instanceof PlanFile.InvalidPlanException) {
+      err.println("vinesort: " + Output.plain(failure.getMessage()));
+      return WRONG_USAGE;
+    }
+    if (failure instanceof UsageException) {
+      err.println("vinesort: " + Output.plain(failure.getMessage()));
+      return WRONG_USAGE;
+    }
+    if (failure instanceof CannotWorkException) {
+      err.println("vinesort: " + Output.plain(failure.getMessage()));
+    } else {
+      err.println(
+          "vinesort: this should not have happened: "
+              + Output.plain(failure.toString())
+              + (verbose ? "" : ". Run again with -v and report what it shows."));
+    }
+    if (verbose) {
+      failure.printStackTrace(err);
+    }
+    return COULD_NOT_WORK;
+  }
+
+  @Override
+  public Integer call() {
+    spec.commandLine().usage(spec.commandLine().getErr());
+    return WRONG_USAGE;
+  }
+
+  /** Reads the version that the build wrote down. */
+  static final class Version implements IVersionProvider {
+    @Override
+    public String[] getVersion() throws java.io.IOException {
+      Properties build = new Properties();
+      try (var in = Main.class.getResourceAsStream("build.properties")) {
+        build.load(in);
+      }
+      return new String[] {"Vine Sorter " + build.getProperty("version")};
+    }
+  }
+}

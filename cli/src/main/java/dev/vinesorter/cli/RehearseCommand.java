@@ -1,0 +1,102 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.structure.View;
+import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.report.PlanReport;
+import dev.vinesorter.report.UnifiedDiff;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.PlanFile;
+import dev.vinesorter.source.Rehearsal;
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code vinesort rehearse}. */
+@Command(
+    name = "rehearse",
+    description = {
+      "What would the structure be, and which edits would be made? Nothing is written. The"
+          + " rehearsal works on the survey; that the outcome compiles is proven by 'apply' before"
+          + " it writes.",
+      ""
+    },
+    footer = {
+      "",
+      "Exit code 1 when a step is refused. What a plan file holds: docs/plans.md.",
+      "",
+      "Examples:",
+      "  vinesort rehearse plan.yaml",
+      "  vinesort rehearse plan.yaml --diff > plan.diff"
+    })
+final class RehearseCommand extends BaseCommand {
+  @Parameters(paramLabel = "PLAN", description = "The plan file.")
+  private Path planFile;
+
+  @Option(names = "--diff", description = "The edits as a unified diff, and nothing else.")
+  private boolean diff;
+
+  @Mixin private StructureOptions structure = new StructureOptions();
+
+  @Override
+  public Integer call() {
+    Plan plan = PlanFile.read(planFile);
+    Workbench bench = workbench();
+    KeptSurvey kept = bench.kept();
+    View view = structure.view();
+    List<String> changed = kept.changedSince(bench.root());
+    if (!changed.isEmpty()) {
+      return refuse(changed);
+    }
+    Rehearsal rehearsal =
+        Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
+    PlanReport.Content content = content(rehearsal);
+    if (diff && rehearsal.accepted()) {
+      print(UnifiedDiff.of(content.changes()));
+    } else if (common.json) {
+      print(PlanReport.json(content, view));
+    } else {
+      show(
+          page -> {
+            PlanReport.steps(page, content);
+            page.line();
+            PlanReport.structure(page, content, view);
+            page.line();
+            PlanReport.files(page, content, common.verbose);
+            page.line();
+            page.dim("Next: ")
+                .line(
+                    rehearsal.accepted()
+                        ? "vinesort apply " + planFile
+                        : "mend the refused steps and rehearse again");
+          });
+    }
+    return rehearsal.accepted() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
+  }
+
+  private int refuse(List<String> changed) {
+    say(staleMessage(changed));
+    return Main.NOT_AS_IT_SHOULD_BE;
+  }
+
+  /** Why a plan is refused when sources are not those of the survey. */
+  static String staleMessage(List<String> changed) {
+    int shown = Math.min(changed.size(), 10);
+    return "The plan is refused: these files changed since the survey: "
+        + String.join(", ", changed.subList(0, shown))
+        + (changed.size() > shown ? " and " + (changed.size() - shown) + " more" : "")
+        + ". Run 'vinesort survey' again, then rehearse.";
+  }
+
+  static PlanReport.Content content(Rehearsal rehearsal) {
+    return new PlanReport.Content(
+        rehearsal.plan(),
+        rehearsal.steps(),
+        rehearsal.before(),
+        rehearsal.after(),
+        Workbench.changes(rehearsal.sources()));
+  }
+}

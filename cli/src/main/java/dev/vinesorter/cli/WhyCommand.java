@@ -1,0 +1,62 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.Reason;
+import dev.vinesorter.core.structure.View;
+import dev.vinesorter.report.WhyReport;
+import dev.vinesorter.source.KeptSurvey;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code vinesort why}. */
+@Command(
+    name = "why",
+    description = {
+      "Why does one unit depend on another? Every site; where there is none directly, the shortest "
+          + "chain.",
+      ""
+    },
+    footer = {
+      "",
+      "Units are named as Javadoc names them: org.x.pay, org.x.pay.Bill, org.x.pay.Bill.Line,",
+      "'org.x.pay.Bill#total(Currency)'. A file is its path, a module is module:NAME.",
+      "",
+      "Examples:",
+      "  vinesort why org.saltmarsh.vault org.saltmarsh.label",
+      "  vinesort why org.saltmarsh.desk.FrontDesk java.time --all"
+    })
+final class WhyCommand extends BaseCommand {
+  @Parameters(index = "0", paramLabel = "FROM", description = "The unit that uses.")
+  private String from;
+
+  @Parameters(index = "1", paramLabel = "TO", description = "The unit that is used.")
+  private String to;
+
+  @Option(names = "--all", description = "Shorten nothing.")
+  private boolean all;
+
+  @Mixin private StructureOptions structure = new StructureOptions();
+
+  @Override
+  public Integer call() {
+    Workbench bench = workbench();
+    KeptSurvey kept = bench.current();
+    Survey survey = kept.survey();
+    int user = Workbench.unit(survey, from);
+    int used = Workbench.unit(survey, to);
+    // Who asks about a unit by name wants to see it, be it a library's or a test's.
+    var units = survey.units();
+    boolean foreign = units.has(used, dev.vinesorter.core.model.Trait.FOREIGN);
+    boolean tests = structure.withTests || units.has(user, dev.vinesorter.core.model.Trait.TEST);
+    View view = new View(tests, foreign, false);
+    Reason reason = Reason.of(survey, user, used, view);
+    if (common.json) {
+      print(WhyReport.json(survey, user, used, reason));
+    } else {
+      show(page -> WhyReport.text(page, survey, user, used, reason, bench.lines(kept), all));
+    }
+    return Main.DONE;
+  }
+}

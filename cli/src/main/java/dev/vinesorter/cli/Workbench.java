@@ -1,0 +1,185 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.model.NearestNames;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.java.JavaReader;
+import dev.vinesorter.report.FileChange;
+import dev.vinesorter.report.SourceLines;
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.OwnFolder;
+import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Root;
+import dev.vinesorter.source.RootLock;
+import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.SourceWalk;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/** A root with its kept survey: where commands get what they report on. */
+final class Workbench {
+  private final Root root;
+  private final OwnFolder own;
+  private final Consumer<String> say;
+
+  private Workbench(Root root, OwnFolder own, Consumer<String> say) {
+    this.root = root;
+    this.own = own;
+    this.say = say;
+  }
+
+  /** Opens a root; what an earlier run left half done is finished first. */
+  static Workbench at(Path folder, Consumer<String> say) {
+    Root root = Root.of(folder);
+    Workbench bench = new Workbench(root, new OwnFolder(root), say);
+    if (bench.own.exists() && bench.own.journal().isUndecided()) {
+      bench.locked("recovery", bench.own.journal()::recover).forEach(say);
+    }
+    return bench;
+  }
+
+  Root root() {
+    return root;
+  }
+
+  OwnFolder own() {
+    return own;
+  }
+
+  /** Does work while no other run may change the root. */
+  <T> T locked(String command, java.util.function.Supplier<T> work) {
+    RootLock lock = own.lock(command);
+    try {
+      return work.get();
+    } finally {
+      lock.close();
+    }
+  }
+
+  /** Reads the sources and keeps the survey. */
+  KeptSurvey read(ReadOptions options) {
+    long start = System.nanoTime();
+    SourceWalk walk = options.walk(root);
+    Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files());
+    Overlay sources = new Overlay(root, walk.files(), options.charset());
+    Survey survey;
+    try (Drawing progress = Drawing.start()) {
+      survey = new JavaReader().read(sources, options, progress);
+    }
+    if (!walk.problems().isEmpty()) {
+      List<dev.vinesorter.core.model.Problem> all = new ArrayList<>(walk.problems());
+      all.addAll(survey.problems());
+      survey = new Survey(survey.units(), survey.references(), all, survey.unresolved());
+    }
+    long millis = (System.nanoTime() - start) / 1_000_000;
+    KeptSurvey kept = new KeptSurvey(survey, options, stamps, millis);
+    try {
+      own.keep(kept);
+    } catch (CannotWorkException e) {
+      say.accept(e.getMessage() + " Going on without keeping it.");
+    }
+    return kept;
+  }
+
+  /** The survey as of now: the kept one, or a new one where there is none or sources changed. */
+  KeptSurvey current() {
+    KeptSurvey kept = own.kept();
+    if (kept == null) {
+      return read(ReadOptions.DEFAULT);
+    }
+    List<String> changed = kept.changedSince(root);
+    if (changed.isEmpty()) {
+      return kept;
+    }
+    say.accept(
+        changed.size()
+            + (changed.size() == 1 ? " file" : " files")
+            + " changed since the survey, such as "
+            + changed.get(0)
+            + "; reading again.");
+    return read(kept.options());
+  }
+
+  /** The kept survey, made first where there is none; sources may have changed since. */
+  KeptSurvey kept() {
+    KeptSurvey kept = own.kept();
+    return kept == null ? read(ReadOptions.DEFAULT) : kept;
+  }
+
+  /** The unit with that name. */
+  static int unit(Survey survey, String name) {
+    int unit = survey.units().find(name);
+    if (unit < 0) {
+      throw new UsageException(
+          "There is no unit '" + name + "'. " + NearestNames.hint(survey.units(), name));
+    }
+    return unit;
+  }
+
+  Overlay overlay(KeptSurvey survey) {
+    return new Overlay(root, survey.options().walk(root).files(), survey.options().charset());
+  }
+
+  /** Lines of the sources as they are on disk. */
+  SourceLines lines(KeptSurvey survey) {
+    Map<String, List<String>> texts = new HashMap<>();
+    Overlay sources = new Overlay(root, List.of(), survey.options().charset());
+    return (file, line) -> {
+      List<String> lines =
+          texts.computeIfAbsent(
+              file,
+              path -> {
+                try {
+                  return sources.text(path).text().lines().toList();
+                } catch (CannotWorkException e) {
+                  return List.of();
+                }
+              });
+      return line >= 1 && line <= lines.size() ? lines.get(line - 1) : "";
+    };
+  }
+
+  /** What an overlay changes, moves told as moves, by new path. */
+  static List<FileChange> changes(Overlay sources) {
+    Map<String, String> movedFrom = new HashMap<>();
+    sources
+        .changed()
+        .forEach(
+            (path, text) -> {
+              if (text != null && !sources.origin(path).equals(path)) {
+                movedFrom.put(sources.origin(path), path);
+              }
+            });
+    List<FileChange> changes = new ArrayList<>();
+    sources
+        .changed()
+        .forEach(
+            (path, text) -> {
+              if (text == null) {
+                if (!movedFrom.containsKey(path)) {
+                  changes.add(new FileChange(path, "", old(sources, path), ""));
+                }
+              } else {
+                String from = sources.origin(path);
+                boolean isNew = !sources.isOnDisk(from);
+                boolean took = from.equals(path) || path.equals(movedFrom.get(from));
+                changes.add(
+                    new FileChange(
+                        isNew || !took ? "" : from,
+                        path,
+                        isNew || !took ? "" : old(sources, from),
+                        text.text()));
+              }
+            });
+    return changes;
+  }
+
+  private static String old(Overlay sources, String path) {
+    return SourceText.of(sources.original(path), sources.charset()).text();
+  }
+}

@@ -1,0 +1,2 @@
+/** The cabinets and what lies in them. */
+package org.saltmarsh.vault;

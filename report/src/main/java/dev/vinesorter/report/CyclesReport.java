@@ -1,0 +1,132 @@
+package dev.vinesorter.report;
+
+import dev.vinesorter.core.graph.CutSet;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.CycleGroups;
+import dev.vinesorter.core.structure.LevelGraph;
+import dev.vinesorter.core.structure.View;
+import java.util.List;
+
+/** The cycle groups of a level, each with its cheapest cut set, down to the line that names it. */
+public final class CyclesReport {
+  private static final int SITES_SHOWN = 3;
+  private static final int UNITS_SHOWN = 12;
+  private static final int CUTS_SHOWN = 12;
+
+  private CyclesReport() {}
+
+  /** As JSON; see {@code docs/formats.md}. */
+  public static String json(Survey survey, Level level, View view) {
+    LevelGraph graph = LevelGraph.of(survey, level, view);
+    List<CycleGroups.Group> groups = CycleGroups.of(graph);
+    return Json.document(
+        json -> {
+          json.writeStringField("level", level.word());
+          json.writeArrayFieldStart("groups");
+          for (CycleGroups.Group group : groups) {
+            json.writeStartObject();
+            json.writeArrayFieldStart("units");
+            for (int node : group.nodes()) {
+              json.writeString(survey.units().name(graph.unit(node)));
+            }
+            json.writeEndArray();
+            json.writeNumberField("dependencies", group.dependencies());
+            CutSet cut = group.cut();
+            json.writeObjectFieldStart("cut");
+            json.writeNumberField("weight", cut.weight());
+            json.writeBooleanField("optimal", cut.optimal());
+            json.writeArrayFieldStart("dependencies");
+            for (CutSet.Arc arc : cut.arcs()) {
+              int from = group.nodes()[arc.from()];
+              int to = group.nodes()[arc.to()];
+              json.writeStartObject();
+              json.writeStringField("from", survey.units().name(graph.unit(from)));
+              json.writeStringField("to", survey.units().name(graph.unit(to)));
+              json.writeNumberField("weight", arc.weight());
+              json.writeArrayFieldStart("sites");
+              for (int r : graph.references(n -> n == from, n -> n == to)) {
+                Sites.json(json, survey, r);
+              }
+              json.writeEndArray();
+              json.writeEndObject();
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+        });
+  }
+
+  /** For people; with {@code all}, nothing is shortened. */
+  public static void text(
+      Page page, Survey survey, Level level, View view, SourceLines lines, boolean all) {
+    LevelGraph graph = LevelGraph.of(survey, level, view);
+    List<CycleGroups.Group> groups = CycleGroups.of(graph);
+    if (groups.isEmpty()) {
+      page.line(
+          "No " + level.words() + " run in circles, among " + Page.number(graph.size()) + ".");
+      return;
+    }
+    page.bold(Page.count(groups.size(), "cycle group", "cycle groups") + " of " + level.words())
+        .line();
+    CutSet.Arc heaviest = null;
+    CycleGroups.Group first = groups.get(0);
+    int number = 1;
+    for (CycleGroups.Group group : groups) {
+      CutSet cut = group.cut();
+      heaviest = heaviest == null && !cut.arcs().isEmpty() ? cut.arcs().get(0) : heaviest;
+      page.line();
+      page.bold(String.format("%3d  ", number++))
+          .bold(group.nodes().length + " " + level.words())
+          .line(
+              ", "
+                  + Page.count(group.dependencies(), "dependency", "dependencies")
+                  + ", "
+                  + Page.count(group.weight(), "site", "sites"));
+      units(page, graph, group, all);
+      page.add("     cheapest cut: ")
+          .add(Page.count(cut.arcs().size(), "dependency", "dependencies"))
+          .add(", ")
+          .add(Page.count(cut.weight(), "site", "sites"))
+          .line(cut.optimal() ? " (no cheaper one exists)" : " (not proven the cheapest)");
+      int shown = 0;
+      for (CutSet.Arc arc : cut.arcs()) {
+        if (!all && shown++ == CUTS_SHOWN) {
+          page.dim("       and " + (cut.arcs().size() - CUTS_SHOWN) + " more; --all shows them")
+              .line();
+          break;
+        }
+        int from = group.nodes()[arc.from()];
+        int to = group.nodes()[arc.to()];
+        page.add("       ")
+            .warn(graph.label(from) + " -> " + graph.label(to))
+            .line("   " + Page.count(arc.weight(), "site", "sites"));
+        Sites.text(
+            page,
+            survey,
+            graph.references(n -> n == from, n -> n == to),
+            lines,
+            "         ",
+            all ? Integer.MAX_VALUE : SITES_SHOWN);
+      }
+    }
+    page.line();
+    String from = graph.label(first.nodes()[heaviest.from()]);
+    String to = graph.label(first.nodes()[heaviest.to()]);
+    page.dim("Next: ").line("vinesort why '" + from + "' '" + to + "'");
+  }
+
+  private static void units(Page page, LevelGraph graph, CycleGroups.Group group, boolean all) {
+    int shown = 0;
+    for (int node : group.nodes()) {
+      if (!all && shown++ == UNITS_SHOWN) {
+        page.dim("       and " + (group.nodes().length - UNITS_SHOWN) + " more; --all shows them")
+            .line();
+        break;
+      }
+      page.line("       " + graph.label(node));
+    }
+  }
+}
