@@ -58,7 +58,7 @@ final class DemoCommand extends BaseCommand {
         page -> {
           page.line();
           page.bold("== That was the job").line();
-          page.line("The copy is in " + folder + ". Its own tests pass as before: mvn test");
+          page.line("The copy is in " + folder + "; 'mvn test' there runs its own tests.");
           page.line();
           page.line("  vinesort undo --root " + folder + "        takes the plan back");
           page.line("  vinesort cycles --level type --root " + folder);

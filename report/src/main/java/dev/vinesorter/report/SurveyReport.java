@@ -186,6 +186,9 @@ public final class SurveyReport {
     StringBuilder names = new StringBuilder();
     for (int n = 0; n < group.nodes().length; n++) {
       String name = graph.label(group.nodes()[n]);
+      if (graph.level() == Level.FILE) {
+        name = name.substring(name.lastIndexOf('/') + 1);
+      }
       if (names.length() + name.length() > 110 && n > 0) {
         return names + ", and " + (group.nodes().length - n) + " more";
       }

@@ -9,6 +9,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A plan carried out on the survey and on an overlay of the sources, with nothing written.
@@ -83,7 +85,11 @@ public record Rehearsal(
       String message = problem.message();
       for (Plan.Step step : plan.steps()) {
         String simple = step.unit().substring(step.unit().lastIndexOf('.') + 1);
-        message = message.replace(step.unit(), step.into() + "." + simple);
+        String moved = Matcher.quoteReplacement(step.into() + "." + simple);
+        message =
+            Pattern.compile("(?<![\\w.$])" + Pattern.quote(step.unit()) + "(?![\\w$])")
+                .matcher(message)
+                .replaceAll(moved);
       }
       known.merge(message, 1, Integer::sum);
     }
