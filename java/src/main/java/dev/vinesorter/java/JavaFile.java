@@ -22,6 +22,19 @@ record JavaFile(
     boolean test,
     boolean generated) {
 
+  /** The same file as part of another's source root. */
+  JavaFile in(JavaFile other) {
+    return new JavaFile(
+        path,
+        text,
+        tokens,
+        packageName,
+        other.sourceRoot,
+        other.module,
+        test || other.test,
+        generated || other.generated);
+  }
+
   /** The file name without folders. */
   String fileName() {
     return path.substring(path.lastIndexOf('/') + 1);

@@ -46,8 +46,32 @@ final class JavaLayout {
     }
     List<JavaFile> files = new ArrayList<>();
     byPath.forEach((real, same) -> files.add(best(real, same)));
+    adoptStrays(files);
     files.sort(java.util.Comparator.comparing(JavaFile::path));
     return files;
+  }
+
+  /** A file whose place tells no source root belongs to the innermost root around it, if any. */
+  private static void adoptStrays(List<JavaFile> files) {
+    List<JavaFile> settled =
+        files.stream().filter(f -> !f.packageName().isEmpty() && fits(f)).toList();
+    for (int n = 0; n < files.size(); n++) {
+      JavaFile stray = files.get(n);
+      if (!stray.packageName().isEmpty() && fits(stray)) {
+        continue;
+      }
+      JavaFile best = null;
+      for (JavaFile other : settled) {
+        boolean around =
+            other.sourceRoot().isEmpty() || stray.path().startsWith(other.sourceRoot() + "/");
+        if (around && (best == null || other.sourceRoot().length() > best.sourceRoot().length())) {
+          best = other;
+        }
+      }
+      if (best != null) {
+        files.set(n, stray.in(best));
+      }
+    }
   }
 
   /** One file may be reached by several paths through links; they are one source. */

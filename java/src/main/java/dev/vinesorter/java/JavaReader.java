@@ -71,6 +71,10 @@ public final class JavaReader implements SourceReader {
     List<JavaFile> all = JavaLayout.files(sources, build, problems);
     List<JavaFile> compiled = all.stream().filter(file -> !file.isModuleInfo()).toList();
     UnitIndex index = new UnitIndex(builder);
+    if (compiled.isEmpty()) {
+      problems.forEach(builder::problem);
+      return builder.build();
+    }
     try (CompilerRun run = CompilerRun.of(compiled, build.classpath(), problems, progress)) {
       List<UnitScan> scans = units(run, index);
       for (JavaFile file : all) {

@@ -381,7 +381,7 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
       return null;
     }
     Element element = element(node);
-    if (element == null || element.asType().getKind() == TypeKind.ERROR) {
+    if (isUnknown(element)) {
       if (!name.equals("super") && !name.equals("this")) {
         unresolved(name, token);
       }
@@ -412,7 +412,7 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
     Element element = element(node);
     Element around = element(qualifier);
     boolean typeNamed = around != null && isType(around) && isWritten(qualifier);
-    if (element == null || element.asType().getKind() == TypeKind.ERROR) {
+    if (isUnknown(element)) {
       TypeMirror receiver = typeOf(qualifier);
       if (receiver == null || receiver.getKind() != TypeKind.ERROR) {
         unresolved(name, token);
@@ -553,7 +553,7 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
     Element around = element(qualifier);
     boolean typeNamed = around != null && isType(around) && isWritten(qualifier);
     boolean indirect = true;
-    if (element == null || element.asType().getKind() == TypeKind.ERROR) {
+    if (isUnknown(element)) {
       unresolved(node.getName().toString(), token);
     } else {
       indirect =
@@ -627,7 +627,7 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
     }
     int token = lastToken(name);
     Element type = element(name);
-    if (type == null || type.asType().getKind() == TypeKind.ERROR) {
+    if (isUnknown(type)) {
       scan(name, null);
       return;
     }
@@ -849,6 +849,13 @@ final class ReferenceScan extends TreeScanner<Void, Void> {
 
   private TypeMirror typeOf(Tree tree) {
     return trees.getTypeMirror(new TreePath(root, tree));
+  }
+
+  /**
+   * A name that binds to nothing stands for a type in error; a variable of such a type is known.
+   */
+  private static boolean isUnknown(Element element) {
+    return element == null || isType(element) && element.asType().getKind() == TypeKind.ERROR;
   }
 
   private static boolean isType(Element element) {

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
 
 /**
  * Reads a plan file, which may come from anywhere: what is not understood is refused with its line
@@ -64,16 +65,19 @@ public final class PlanFile {
         return new PlanFile(name, yaml).plan();
       }
     } catch (JsonProcessingException e) {
-      JsonLocation at = e.getLocation();
-      String where = at == null ? "" : ":" + at.getLineNr() + ":" + at.getColumnNr();
-      throw new InvalidPlanException(
-          name
-              + where
-              + ": not valid YAML: "
-              + e.getOriginalMessage().lines().findFirst().orElse(""));
+      throw new InvalidPlanException(name + notYaml(e));
     } catch (IOException e) {
       throw CannotWorkException.io("read the plan", file, e);
     }
+  }
+
+  private static String notYaml(JsonProcessingException e) {
+    if (e.getCause() instanceof MarkedYAMLException yaml && yaml.getProblemMark() != null) {
+      int line = yaml.getProblemMark().getLine() + 1;
+      int column = yaml.getProblemMark().getColumn() + 1;
+      return ":" + line + ":" + column + ": not valid YAML: " + yaml.getProblem() + ".";
+    }
+    return ": not valid YAML: " + e.getOriginalMessage().lines().findFirst().orElse("") + ".";
   }
 
   private Plan plan() throws IOException {

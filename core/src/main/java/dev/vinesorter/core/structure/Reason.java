@@ -37,9 +37,7 @@ public record Reason(boolean direct, Level level, List<Link> links) {
     Digraph arcs = graph.graph();
     List<Integer> chain =
         Chain.shortest(
-            arcs,
-            n -> units.inside(graph.unit(n), from) && !units.inside(graph.unit(n), to),
-            n -> units.inside(graph.unit(n), to));
+            arcs, n -> in(units, graph.unit(n), from, to), n -> in(units, graph.unit(n), to, from));
     List<Link> links = new ArrayList<>();
     for (int step = 0; step + 1 < chain.size(); step++) {
       int user = chain.get(step);
@@ -51,6 +49,11 @@ public record Reason(boolean direct, Level level, List<Link> links) {
               graph.references(n -> n == user, n -> n == used)));
     }
     return new Reason(false, level, links);
+  }
+
+  /** Whether a unit stands in one but not in the other, which may stand around the one. */
+  private static boolean in(Units units, int unit, int one, int other) {
+    return units.inside(unit, one) && (units.inside(one, other) || !units.inside(unit, other));
   }
 
   /** The finer of the two units' levels, so that both ends are whole nodes or made of them. */

@@ -1,0 +1,110 @@
+package dev.vinesorter.source;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.vinesorter.core.plan.Plan;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class PlanFileTest {
+  @TempDir Path folder;
+
+  private Path plan(String text) throws IOException {
+    return Files.writeString(folder.resolve("plan.yaml"), text);
+  }
+
+  @Test
+  void planIsReadWithItsLines() throws IOException {
+    Plan plan =
+        PlanFile.read(
+            plan(
+                """
+                title: Labels leave the vault
+                steps:
+                  # why
+                  - move: org.saltmarsh.vault.LabelSheet
+                    into: org.saltmarsh.label
+                    widen: true
+                  - {move: a.A, into: b}
+                """));
+
+    assertThat(plan.title()).isEqualTo("Labels leave the vault");
+    assertThat(plan.steps())
+        .containsExactly(
+            new Plan.Step("org.saltmarsh.vault.LabelSheet", "org.saltmarsh.label", true, 4),
+            new Plan.Step("a.A", "b", false, 7));
+  }
+
+  static Stream<Arguments> wrongPlans() {
+    return Stream.of(
+        Arguments.of("steps: []", "1:", "at least one step"),
+        Arguments.of("title: x", "", "needs 'steps'"),
+        Arguments.of("- move: a.A", "1:1", "mapping"),
+        Arguments.of("", "", "mapping"),
+        Arguments.of("steps: hello", "1:8", "list"),
+        Arguments.of("steps:\n  - hello", "2:5", "a step is a mapping"),
+        Arguments.of("steps:\n  - {}", "2:", "empty"),
+        Arguments.of("steps:\n  - into: b", "2:5", "begins with its verb"),
+        Arguments.of("steps:\n  - delete: a.A", "2:5", "known verbs: move"),
+        Arguments.of("steps:\n  - move: a.A", "", "does not say where a.A goes"),
+        Arguments.of(
+            "steps:\n  - move: a.A\n    into: b\n    wide: true", "4:5", "unknown key 'wide'"),
+        Arguments.of(
+            "steps:\n  - move: a.A\n    into: b\n    widen: maybe", "4:12", "true or false"),
+        Arguments.of("steps:\n  - move: [a.A]\n    into: b", "2:11", "takes text"),
+        Arguments.of("steps:\n  - move: a.A\n    into: ../../etc", "3:11", "leaves the root"),
+        Arguments.of("steps:\n  - move: /etc/passwd\n    into: b", "2:11", "leaves the root"),
+        Arguments.of("steps:\n  - move: a\\..\\A\n    into: b", "2:11", "leaves the root"),
+        Arguments.of("steps:\n  - move: \"a\\e[31m\"\n    into: b", "2:11", "no name of a unit"),
+        Arguments.of("steps:\n  - move: a.A\n    move: a.B\n    into: b", "3:5", "twice"),
+        Arguments.of("title: x\ncolour: red\nsteps: []", "2:1", "unknown key 'colour'"),
+        Arguments.of("steps: [\n", "", "not valid YAML"),
+        Arguments.of("steps:\n\t- move: a", "2:", "not valid YAML"),
+        Arguments.of("steps:\n  - {move: a.A, into: b}\n---\nmore: 1", "", "one document"));
+  }
+
+  @ParameterizedTest
+  @MethodSource("wrongPlans")
+  void wrongPlanIsRefusedWithItsPlace(String text, String place, String says) throws IOException {
+    Path file = plan(text);
+
+    assertThatThrownBy(() -> PlanFile.read(file))
+        .isInstanceOf(PlanFile.InvalidPlanException.class)
+        .hasMessageStartingWith(file + (place.isEmpty() ? "" : ":" + place))
+        .hasMessageContaining(says)
+        .satisfies(e -> assertThat(e.getMessage()).doesNotContain("\u001b"));
+  }
+
+  @Test
+  void hugePlanIsRefusedUnread() throws IOException {
+    Path file = plan("#".repeat((int) PlanFile.MOST_BYTES + 1));
+
+    assertThatThrownBy(() -> PlanFile.read(file)).hasMessageContaining("Split it");
+  }
+
+  @Test
+  void aliasesThatMultiplyAreRefused() throws IOException {
+    StringBuilder bomb = new StringBuilder("a0: &a0 [x, x]\n");
+    for (int n = 1; n < 40; n++) {
+      bomb.append("a" + n + ": &a" + n + " [*a" + (n - 1) + ", *a" + (n - 1) + "]\n");
+    }
+    Path file = plan(bomb.toString());
+
+    assertThatThrownBy(() -> PlanFile.read(file)).isInstanceOf(PlanFile.InvalidPlanException.class);
+  }
+
+  @Test
+  void missingPlanIsAnErrorOfItsOwn() {
+    assertThatThrownBy(() -> PlanFile.read(folder.resolve("none.yaml")))
+        .isInstanceOf(CannotWorkException.class)
+        .hasMessageContaining("none.yaml");
+  }
+}
