@@ -198,7 +198,7 @@ final class CompilerRun implements AutoCloseable {
 
   /** Knows which file is being analyzed and tells how far we are. */
   private static final class Watch implements TaskListener {
-    private final Set<URI> done = new HashSet<>();
+    private final Set<URI> begun = new HashSet<>();
     private final Map<URI, JavaFile> files;
     private final Progress progress;
     private String current;
@@ -211,15 +211,12 @@ final class CompilerRun implements AutoCloseable {
     @Override
     public void started(TaskEvent event) {
       if (event.getKind() == TaskEvent.Kind.ANALYZE) {
-        JavaFile file = files.get(event.getSourceFile().toUri());
+        URI source = event.getSourceFile().toUri();
+        JavaFile file = files.get(source);
         current = file == null ? null : file.path();
-      }
-    }
-
-    @Override
-    public void finished(TaskEvent event) {
-      if (event.getKind() == TaskEvent.Kind.ANALYZE && done.add(event.getSourceFile().toUri())) {
-        progress.at("reading", done.size(), files.size());
+        if (begun.add(source)) {
+          progress.at("reading", begun.size(), files.size());
+        }
       }
     }
   }

@@ -1,0 +1,137 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.Root;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A small code base on disk, drawn as files, and what can be asked of it. */
+final class Code {
+  private final Path folder;
+  private List<String> classpath = List.of();
+
+  private Code(Path folder) {
+    this.folder = folder;
+  }
+
+  static Code at(Path folder) {
+    return new Code(folder);
+  }
+
+  /** Adds files, each headed by a line {@code --- path}. */
+  Code with(String drawn) {
+    for (String part : drawn.split("(?m)^--- ")) {
+      if (!part.isBlank()) {
+        int end = part.indexOf('\n');
+        file(part.substring(0, end).strip(), part.substring(end + 1));
+      }
+    }
+    return this;
+  }
+
+  Code file(String path, String text) {
+    return file(path, text.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+  }
+
+  Code file(String path, byte[] bytes) {
+    try {
+      Path file = folder.resolve(path);
+      Files.createDirectories(file.getParent());
+      Files.write(file, bytes);
+      return this;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  Code classpath(String... paths) {
+    classpath = List.of(paths);
+    return this;
+  }
+
+  ReadOptions options() {
+    return new ReadOptions(classpath, "", List.of());
+  }
+
+  Overlay overlay() {
+    Root root = Root.of(folder);
+    return new Overlay(root, options().walk(root).files(), options().charset());
+  }
+
+  Survey survey() {
+    return new JavaReader().read(overlay(), options(), Progress.SILENT);
+  }
+
+  /** Moves a type, with leave to widen. */
+  Rehearsal move(String type, String into) {
+    return rehearse(new Plan.Step(type, into, true, 0));
+  }
+
+  Rehearsal rehearse(Plan.Step... steps) {
+    Plan plan = new Plan("", List.of(steps));
+    return Rehearsal.of(survey(), plan, overlay(), new JavaStepEditor());
+  }
+
+  Rehearsal.Proof prove(Rehearsal rehearsal) {
+    return rehearsal.prove(new JavaReader(), options(), Progress.SILENT);
+  }
+
+  /**
+   * What a unit and all inside it use, as {@code from kind to 'token' line:column}, where {@code
+   * token} is the text of the site.
+   */
+  static List<String> uses(Survey survey, Code code, String of) {
+    Units units = survey.units();
+    References references = survey.references();
+    List<String> found = new ArrayList<>();
+    for (int unit = 0; unit < units.size(); unit++) {
+      if (!units.inside(unit, units.find(of))) {
+        continue;
+      }
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        Site site = survey.site(r);
+        String text = code.overlay().text(site.file()).text();
+        found.add(
+            units.name(unit)
+                + " "
+                + references.kind(r).word()
+                + " "
+                + units.name(references.target(r))
+                + " '"
+                + text.substring(site.begin(), site.end())
+                + "' "
+                + site.line()
+                + ":"
+                + site.column());
+      }
+    }
+    return found;
+  }
+
+  /** The targets of a unit's references of one kind, as names. */
+  static List<String> targets(Survey survey, String of, Kind kind) {
+    Units units = survey.units();
+    References references = survey.references();
+    int unit = units.find(of);
+    List<String> found = new ArrayList<>();
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      if (references.kind(r) == kind) {
+        found.add(units.name(references.target(r)));
+      }
+    }
+    return found;
+  }
+}
