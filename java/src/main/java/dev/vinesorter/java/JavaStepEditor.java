@@ -137,7 +137,7 @@ public final class JavaStepEditor implements StepEditor {
     } else {
       split(move, draft, edits, newPath, newPackage);
     }
-    modules.into(draft);
+    modules.into(draft, newPackage);
     applyTexts(move, edits, newPath);
     modules.applyTexts();
     ServiceFiles.apply(move);

@@ -164,9 +164,8 @@ final class ModuleEdits {
   }
 
   /** Tells the survey: offsets of the descriptors, and what their directives name now. */
-  void into(SurveyDraft draft) {
-    int newPackage = units.find(move.newPackage(), Level.PACKAGE);
-    dropped.forEach((r, drop) -> draft.target(r, drop || newPackage < 0 ? -1 : newPackage));
+  void into(SurveyDraft draft, int newPackage) {
+    dropped.forEach((r, drop) -> draft.target(r, drop ? -1 : newPackage));
     edits.forEach(
         (file, text) -> {
           draft.shift(file, text::placeBefore, text::place);

@@ -2,7 +2,9 @@ package dev.vinesorter.core.model;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.IntUnaryOperator;
 
 /**
@@ -35,6 +37,11 @@ public final class SurveyDraft {
   private final List<String> newStrings = new ArrayList<>();
 
   private final List<NewUnit> newUnits = new ArrayList<>();
+
+  private record NewText(int length, int[] lineStarts) {}
+
+  /** The texts of files added here. */
+  private final Map<Integer, NewText> newTexts = new HashMap<>();
 
   private record NewUnit(Level level, int parent, int name, int module, int traits) {}
 
@@ -82,6 +89,10 @@ public final class SurveyDraft {
 
   /** The text of a file changed: its new length in chars and first char of each line. */
   public void lines(int file, int length, int[] starts) {
+    if (file >= of.parent.length) {
+      newTexts.put(file, new NewText(length, starts));
+      return;
+    }
     of.begin[file] = 0;
     of.end[file] = length;
     of.lineStarts[file] = starts;
@@ -132,6 +143,15 @@ public final class SurveyDraft {
       traits[n] = unit.traits;
       module[n] = unit.module;
     }
+    int[] begin = filled(of.begin, size);
+    int[] end = filled(of.end, size);
+    int[][] lineStarts = Arrays.copyOf(of.lineStarts, size);
+    newTexts.forEach(
+        (file, text) -> {
+          begin[file] = 0;
+          end[file] = text.length;
+          lineStarts[file] = text.lineStarts;
+        });
     Units units =
         new Units(
             strings(),
@@ -140,13 +160,13 @@ public final class SurveyDraft {
             name,
             traits,
             module,
-            filled(of.begin, size),
-            filled(of.end, size),
+            begin,
+            end,
             filled(of.nameAt, size),
             Arrays.copyOf(of.complexity, size),
             filled(of.type, size),
             filled(of.doc, size),
-            Arrays.copyOf(of.lineStarts, size));
+            lineStarts);
     return new Survey(units, references(size), before.problems(), before.unresolved());
   }
 
