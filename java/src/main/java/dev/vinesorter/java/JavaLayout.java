@@ -18,8 +18,21 @@ import java.util.Set;
  * a module named after itself, conventional parts such as {@code src/main/java} aside.
  */
 final class JavaLayout {
-  private static final Set<String> CONVENTIONAL =
-      Set.of("src", "main", "test", "tests", "java", "source", "sources");
+  /** Ends of source roots that say nothing about the module, longest first. */
+  private static final List<String> CONVENTIONAL =
+      List.of(
+          "src/main/java",
+          "src/test/java",
+          "src/main",
+          "src/test",
+          "src/java",
+          "src",
+          "source",
+          "sources",
+          "java",
+          "test",
+          "tests");
+
   private static final Set<String> TEST_SEGMENTS =
       Set.of("test", "tests", "testFixtures", "integrationTest", "integration-test");
 
@@ -136,13 +149,13 @@ final class JavaLayout {
   }
 
   private static String plainModule(Overlay sources, String root) {
-    List<String> segments = new ArrayList<>(List.of(root.split("/")));
-    segments.removeIf(String::isEmpty);
-    while (!segments.isEmpty() && CONVENTIONAL.contains(segments.get(segments.size() - 1))) {
-      segments.remove(segments.size() - 1);
+    String module = root;
+    for (String end : CONVENTIONAL) {
+      if (module.equals(end) || module.endsWith("/" + end)) {
+        module = module.substring(0, Math.max(0, module.length() - end.length() - 1));
+        break;
+      }
     }
-    return segments.isEmpty()
-        ? sources.root().path().getFileName().toString()
-        : String.join("/", segments);
+    return module.isEmpty() ? sources.root().path().getFileName().toString() : module;
   }
 }

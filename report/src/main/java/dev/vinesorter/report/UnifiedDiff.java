@@ -38,10 +38,15 @@ public final class UnifiedDiff {
               before,
               DiffUtils.diff(before, after),
               CONTEXT)) {
-        diff.append(line).append('\n');
+        diff.append(line.startsWith("@@") ? emptySides(line) : line).append('\n');
       }
     }
     return diff.toString();
+  }
+
+  /** An empty side begins at line 0, as git has it; the library says 1. */
+  private static String emptySides(String hunk) {
+    return hunk.replace("-1,0 ", "-0,0 ").replace("+1,0 ", "+0,0 ");
   }
 
   /** Lines parted by line feeds alone, so that a carriage return stays part of its line. */
