@@ -3,11 +3,9 @@ package dev.vinesorter.cli;
 import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.PlanFile;
 import java.io.PrintWriter;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import java.util.List;
 import java.util.Properties;
 import java.util.concurrent.Callable;
-import java.util.function.Supplier;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.IVersionProvider;
@@ -37,25 +35,28 @@ public final class Main implements Callable<Integer> {
   static final int WRONG_USAGE = 2;
   static final int COULD_NOT_WORK = 3;
 
-  private static final Map<String, Supplier<Object>> COMMANDS = new LinkedHashMap<>();
-
-  static {
-    COMMANDS.put("survey", SurveyCommand::new);
-    COMMANDS.put("cycles", CyclesCommand::new);
-    COMMANDS.put("why", WhyCommand::new);
-    COMMANDS.put("export", ExportCommand::new);
-    COMMANDS.put("rehearse", RehearseCommand::new);
-    COMMANDS.put("apply", ApplyCommand::new);
-    COMMANDS.put("undo", UndoCommand::new);
-    COMMANDS.put("demo", DemoCommand::new);
-    COMMANDS.put("completion", CompletionCommand::new);
-  }
+  private static final List<String> COMMANDS =
+      List.of(
+          "survey", "cycles", "why", "export", "rehearse", "apply", "undo", "demo", "completion");
 
   @Spec private CommandSpec spec;
 
   /** Runs one command line and ends the process with its exit code. */
-  public static void main(String[] arguments) {
+  public static void main(String[] arguments) throws java.io.IOException {
+    // Loading picocli takes longer than all the rest of this answer.
+    if (arguments.length == 1 && arguments[0].equals("--version")) {
+      System.out.println(version());
+      return;
+    }
     System.exit(run(arguments));
+  }
+
+  private static String version() throws java.io.IOException {
+    Properties build = new Properties();
+    try (var in = Main.class.getResourceAsStream("build.properties")) {
+      build.load(in);
+    }
+    return "Vine Sorter " + build.getProperty("version");
   }
 
   /** Runs one command line; gives its exit code. */
@@ -78,12 +79,29 @@ public final class Main implements Callable<Integer> {
   static CommandLine commandLine(String... arguments) {
     CommandLine line = new CommandLine(new Main());
     String first = arguments.length == 0 ? "" : arguments[0];
-    if (COMMANDS.containsKey(first)) {
-      line.addSubcommand(first, COMMANDS.get(first).get());
+    if (COMMANDS.contains(first)) {
+      line.addSubcommand(first, command(first));
     } else if (!first.equals("--version") && !first.equals("-V")) {
-      COMMANDS.forEach((name, command) -> line.addSubcommand(name, command.get()));
+      for (String name : COMMANDS) {
+        line.addSubcommand(name, command(name));
+      }
     }
     return line;
+  }
+
+  private static Object command(String name) {
+    return switch (name) {
+      case "survey" -> new SurveyCommand();
+      case "cycles" -> new CyclesCommand();
+      case "why" -> new WhyCommand();
+      case "export" -> new ExportCommand();
+      case "rehearse" -> new RehearseCommand();
+      case "apply" -> new ApplyCommand();
+      case "undo" -> new UndoCommand();
+      case "demo" -> new DemoCommand();
+      case "completion" -> new CompletionCommand();
+      default -> throw new IllegalArgumentException(name);
+    };
   }
 
   private static int wrongUsage(ParameterException failure, String[] arguments) {
@@ -97,7 +115,7 @@ public final class Main implements Callable<Integer> {
 
   private static int failed(Exception failure, CommandLine at, String[] arguments) {
     PrintWriter err = at.getErr();
-    boolean verbose = java.util.List.of(arguments).contains("-v");
+    boolean verbose = List.of(arguments).contains("-v");
     if (failure instanceof PlanFile.InvalidPlanException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
       return WRONG_USAGE;
@@ -130,11 +148,7 @@ public final class Main implements Callable<Integer> {
   static final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() throws java.io.IOException {
-      Properties build = new Properties();
-      try (var in = Main.class.getResourceAsStream("build.properties")) {
-        build.load(in);
-      }
-      return new String[] {"Vine Sorter " + build.getProperty("version")};
+      return new String[] {version()};
     }
   }
 }

@@ -138,7 +138,7 @@ final class MoveEdits {
     }
     for (int file = 0; file < units.size(); file++) {
       if (units.level(file) == Level.FILE && isJava(file)) {
-        boolean imports = emptiesPackage && importsAll(file, move.oldPackage());
+        boolean imports = emptiesPackage && move.importsAll(file, move.oldPackage());
         if (sites.containsKey(file) || imports) {
           user(file, sites.getOrDefault(file, List.of()));
         }
@@ -156,15 +156,10 @@ final class MoveEdits {
     return user == move.file() && move.typesIn(move.file()).size() == 1;
   }
 
-  private boolean importsAll(int file, String packageName) {
-    return move.header(file).imports().stream()
-        .anyMatch(i -> i.onDemand() && !i.isStatic() && i.name().equals(packageName));
-  }
-
   private void user(int file, List<int[]> sites) {
     FileEdits of = edits(file);
     boolean inNew = move.packageBefore(file).equals(move.newPackage());
-    boolean seen = inNew || importsAll(file, move.newPackage());
+    boolean seen = inNew || move.importsAll(file, move.newPackage());
     for (JavaHeader.Import one : move.header(file).imports()) {
       if (!one.isStatic() && !one.onDemand() && one.name().equals(move.oldName())) {
         if (inNew) {
@@ -398,7 +393,8 @@ final class MoveEdits {
     }
     boolean cameWithThePackage = from.equals(move.oldPackage());
     boolean wouldBeShadowed = inNew.containsKey(units.simpleName(used));
-    return cameWithThePackage && (!importsAll(file, from) || wouldBeShadowed) || wouldBeShadowed;
+    return cameWithThePackage && (!move.importsAll(file, from) || wouldBeShadowed)
+        || wouldBeShadowed;
   }
 
   private boolean imports(int file, String fullName) {

@@ -1,6 +1,7 @@
 package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.Trait;
 import java.util.ArrayDeque;
@@ -60,6 +61,10 @@ final class NameFallback {
   private static void imports(UnitIndex index, UnitScan units, JavaHeader header) {
     for (JavaHeader.Import one : header.imports()) {
       int type = index.ownType(one.name());
+      boolean all = one.onDemand() && !one.isStatic();
+      if (all && index.builder().knows(Level.PACKAGE, -1, one.name())) {
+        type = index.builder().unit(Level.PACKAGE, -1, one.name());
+      }
       if (type >= 0) {
         int begin = one.nameEnd() - one.simpleName().length();
         index

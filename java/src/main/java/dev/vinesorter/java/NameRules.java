@@ -185,11 +185,8 @@ final class NameRules {
   }
 
   private boolean seesNewPackage(int file) {
-    if (move.packageBefore(file).equals(move.newPackage())) {
-      return true;
-    }
-    return move.header(file).imports().stream()
-        .anyMatch(i -> i.onDemand() && !i.isStatic() && i.name().equals(move.newPackage()));
+    return move.packageBefore(file).equals(move.newPackage())
+        || move.importsAll(file, move.newPackage());
   }
 
   /** Whether the file knows a type only by an import on demand or because it is in java.lang. */

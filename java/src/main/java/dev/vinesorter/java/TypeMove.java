@@ -197,6 +197,19 @@ final class TypeMove {
     return below.getOrDefault(base, List.of());
   }
 
+  /** Whether a file imports all of a package; told by the survey, so that no text need be read. */
+  boolean importsAll(int inFile, String packageName) {
+    for (int r = references.row(inFile); r < references.row(inFile + 1); r++) {
+      int used = references.target(r);
+      if (references.kind(r) == Kind.IMPORTS
+          && units.level(used) == Level.PACKAGE
+          && units.simpleName(used).equals(packageName)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** Where a unit is declared. */
   Site declaration(int unit) {
     int in = units.fileOf(unit);

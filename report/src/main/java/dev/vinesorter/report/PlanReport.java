@@ -173,10 +173,11 @@ public final class PlanReport {
 
   /** The structure before and after, for people. */
   public static void structure(Page page, Content content, View view) {
-    Counts before = Counts.of(content.before(), view);
-    Counts after = Counts.of(content.after(), view);
+    List<Level> levels = List.of(Level.PACKAGE, Level.FILE, Level.TYPE);
+    Counts before = Counts.of(content.before(), view, levels);
+    Counts after = Counts.of(content.after(), view, levels);
     List<List<String>> rows = new ArrayList<>();
-    for (Level level : List.of(Level.PACKAGE, Level.FILE, Level.TYPE)) {
+    for (Level level : levels) {
       rows.add(row(level.words(), before.units().get(level), after.units().get(level)));
       rows.add(
           row(

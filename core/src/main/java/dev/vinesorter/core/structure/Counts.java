@@ -20,14 +20,20 @@ public record Counts(
     Map<Level, Integer> cycleGroups,
     Map<Level, Integer> unitsInCycles) {
 
+  /** The figures of all levels. */
   public static Counts of(Survey survey, View view) {
+    return of(survey, view, List.of(Level.values()));
+  }
+
+  /** The figures of some levels only. */
+  public static Counts of(Survey survey, View view, List<Level> levels) {
     Counts counts =
         new Counts(
             new EnumMap<>(Level.class),
             new EnumMap<>(Level.class),
             new EnumMap<>(Level.class),
             new EnumMap<>(Level.class));
-    for (Level level : Level.values()) {
+    for (Level level : levels) {
       LevelGraph graph = LevelGraph.of(survey, level, view);
       List<CycleGroups.Group> groups = CycleGroups.of(graph);
       counts.units.put(level, graph.size());
