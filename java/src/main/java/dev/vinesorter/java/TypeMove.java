@@ -48,7 +48,7 @@ final class TypeMove {
     this.newPackage = newPackage;
     this.moved = new boolean[units.size()];
     for (int unit = 0; unit < moved.length; unit++) {
-      moved[unit] = units.topTypeOf(unit) == type;
+      moved[unit] = unit == file ? typesIn(file).size() == 1 : units.topTypeOf(unit) == type;
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         Kind kind = references.kind(r);
         if (kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS) {
@@ -107,7 +107,7 @@ final class TypeMove {
     return newPackage;
   }
 
-  /** Whether the unit is the type or stands inside it. */
+  /** Whether the unit is the type, stands inside it, or is its file and goes as a whole. */
   boolean moves(int unit) {
     return moved[unit];
   }

@@ -277,6 +277,32 @@ class MoveTest {
   }
 
   @Test
+  void whatTheFileImportsIsWidenedLikeWhatItUses() {
+    Overlay after =
+        moved(
+            code(
+                """
+                --- a/A.java
+                package a;
+                import static a.Helper.half;
+                public class A { int n = half(4); }
+                --- a/Helper.java
+                package a;
+                class Helper { static int half(int n) { return n / 2; } }
+                --- b/B.java
+                package b;
+                class B {}
+                """),
+            "a.A",
+            "b");
+
+    assertThat(text(after, "a/Helper.java"))
+        .isEqualTo(
+            "package a;\n"
+                + "public class Helper { public static int half(int n) { return n / 2; } }\n");
+  }
+
+  @Test
   void serviceFilesAndDescriptorsFollow() {
     Overlay after =
         moved(

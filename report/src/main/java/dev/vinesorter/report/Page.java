@@ -10,7 +10,7 @@ import java.util.List;
 public final class Page {
   private static final String BOLD = "\u001b[1m";
   private static final String DIM = "\u001b[2m";
-  private static final String WARN = "\u001b[33m";
+  private static final String WARN = "\u001b[35m";
   private static final String PLAIN = "\u001b[0m";
 
   private final boolean colour;
