@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -18,6 +19,9 @@ final class ImportEdits {
   private final Set<JavaHeader.Import> removed =
       new TreeSet<>((a, b) -> Integer.compare(a.begin(), b.begin()));
 
+  /** Those of the removed that come back under another name. */
+  private final Set<JavaHeader.Import> relocated = new HashSet<>();
+
   ImportEdits(String text, JavaHeader header, String lineEnd) {
     this.text = text;
     this.header = header;
@@ -32,8 +36,43 @@ final class ImportEdits {
     removed.add(one);
   }
 
+  /** Whether an import goes without another of the same type coming in its place. */
   boolean isRemoved(JavaHeader.Import one) {
-    return removed.contains(one);
+    return removed.contains(one) && !relocated.contains(one);
+  }
+
+  /**
+   * Gives an import another name. Where the imports are in order and the new name would break it,
+   * the line moves to its place.
+   *
+   * @return false when the line stays where it is, and its name is to be replaced there
+   */
+  boolean relocate(JavaHeader.Import one, String newName) {
+    List<String> names = new ArrayList<>();
+    List<String> newNames = new ArrayList<>();
+    for (JavaHeader.Import other : header.imports()) {
+      if (!other.isStatic()) {
+        names.add(other.name());
+        newNames.add(other == one ? newName : other.name());
+      }
+    }
+    boolean aloneOnItsLine = text.substring(one.end(), endOfLine(one.end())).isBlank();
+    if (!aloneOnItsLine || !isSorted(names) || isSorted(newNames)) {
+      return false;
+    }
+    removed.add(one);
+    relocated.add(one);
+    added.add(newName);
+    return true;
+  }
+
+  private static boolean isSorted(List<String> names) {
+    for (int n = 1; n < names.size(); n++) {
+      if (names.get(n - 1).compareTo(names.get(n)) > 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   boolean adds(String name) {

@@ -164,7 +164,7 @@ final class MoveEdits {
       if (!one.isStatic() && !one.onDemand() && one.name().equals(move.oldName())) {
         if (inNew) {
           of.imports.remove(one);
-        } else {
+        } else if (!of.imports.relocate(one, move.newName())) {
           renameImport(of, file, one);
         }
         seen = true;

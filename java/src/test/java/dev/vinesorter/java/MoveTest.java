@@ -100,7 +100,7 @@ class MoveTest {
     assertThat(text(after, "src/main/java/b/Old.java"))
         .isEqualTo("package b;\n\npublic class Old { A a; }\n");
     assertThat(text(after, "src/main/java/c/Stranger.java"))
-        .contains("import b.A;\nimport a.Friend;\nimport static b.A.*;");
+        .contains("import a.Friend;\nimport b.A;\nimport static b.A.*;");
   }
 
   @Test
@@ -274,6 +274,41 @@ class MoveTest {
             new StepOutcome.Widening("a.Base#step()", "protected"),
             new StepOutcome.Widening("a.Base.In", "public"));
     assertProven(Code.at(folder), rehearsal);
+  }
+
+  @Test
+  void importsThatWereInOrderStayInOrderAndOthersStayInPlace() {
+    Overlay after =
+        moved(
+            code(
+                """
+                --- a/A.java
+                package a;
+                public class A {}
+                --- c/InOrder.java
+                package c;
+
+                import a.A;
+                import java.util.List;
+                import java.util.Map;
+
+                class InOrder { A a; List<Map<A, A>> l; }
+                --- c/AsItCame.java
+                package c;
+
+                import java.util.Map;
+                import a.A; // ours
+                import java.util.List;
+
+                class AsItCame { A a; List<Map<A, A>> l; }
+                """),
+            "a.A",
+            "k");
+
+    assertThat(text(after, "c/InOrder.java"))
+        .contains("import java.util.List;\nimport java.util.Map;\nimport k.A;\n\nclass");
+    assertThat(text(after, "c/AsItCame.java"))
+        .contains("import java.util.Map;\nimport k.A; // ours\nimport java.util.List;");
   }
 
   @Test
