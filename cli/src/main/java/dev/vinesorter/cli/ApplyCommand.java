@@ -65,8 +65,7 @@ final class ApplyCommand extends BaseCommand {
     KeptSurvey kept = bench.kept();
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
-      say(RehearseCommand.staleMessage(changed));
-      return Main.NOT_AS_IT_SHOULD_BE;
+      return refuseStale(plan, kept, changed);
     }
     Rehearsal rehearsal =
         Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
@@ -89,6 +88,16 @@ final class ApplyCommand extends BaseCommand {
         new PlanReport.Content(
             plan, content.steps(), content.before(), proof.fresh(), content.changes());
     return write(bench, kept, rehearsal, proof, outcome);
+  }
+
+  private int refuseStale(Plan plan, KeptSurvey kept, List<String> changed) {
+    say(RehearseCommand.staleMessage(changed));
+    if (common.json) {
+      PlanReport.Content content = RehearseCommand.stale(plan, kept, changed);
+      PlanReport.Application none = new PlanReport.Application(false, false, null, "", List.of());
+      print(PlanReport.json(content, none, structure.view()));
+    }
+    return Main.NOT_AS_IT_SHOULD_BE;
   }
 
   private static List<String> objections(Rehearsal.Proof proof) {
@@ -129,8 +138,7 @@ final class ApplyCommand extends BaseCommand {
             });
     List<String> raced = kept.changedSince(bench.root());
     if (!raced.isEmpty()) {
-      say(RehearseCommand.staleMessage(raced));
-      return Main.NOT_AS_IT_SHOULD_BE;
+      return refuseStale(rehearsal.plan(), kept, raced);
     }
     String title =
         rehearsal.plan().title().isEmpty() ? planFile.toString() : rehearsal.plan().title();

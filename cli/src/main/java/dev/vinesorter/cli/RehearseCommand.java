@@ -1,6 +1,8 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.PlanReport;
@@ -9,6 +11,7 @@ import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.PlanFile;
 import dev.vinesorter.source.Rehearsal;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -49,7 +52,11 @@ final class RehearseCommand extends BaseCommand {
     View view = structure.view();
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
-      return refuse(changed);
+      say(staleMessage(changed));
+      if (common.json) {
+        print(PlanReport.json(stale(plan, kept, changed), view));
+      }
+      return Main.NOT_AS_IT_SHOULD_BE;
     }
     Rehearsal rehearsal =
         Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
@@ -77,9 +84,14 @@ final class RehearseCommand extends BaseCommand {
     return rehearsal.accepted() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
   }
 
-  private int refuse(List<String> changed) {
-    say(staleMessage(changed));
-    return Main.NOT_AS_IT_SHOULD_BE;
+  /** A plan of which no step is looked at, since sources are not those of the survey. */
+  static PlanReport.Content stale(Plan plan, KeptSurvey kept, List<String> changed) {
+    List<Site> files = changed.stream().map(file -> new Site(file, 0, 0, 0, 0)).toList();
+    StepOutcome.Reason reason =
+        new StepOutcome.Reason("changed-since-survey", staleMessage(changed), files);
+    List<StepOutcome> refused =
+        Collections.nCopies(plan.steps().size(), StepOutcome.refused(List.of(reason)));
+    return new PlanReport.Content(plan, refused, kept.survey(), kept.survey(), List.of());
   }
 
   /** Why a plan is refused when sources are not those of the survey. */

@@ -27,8 +27,7 @@ final class UndoCommand extends BaseCommand {
   public Integer call() {
     Workbench bench = workbench();
     if (!bench.own().exists()) {
-      say("No plan was applied here.");
-      return Main.NOT_AS_IT_SHOULD_BE;
+      return notDone("No plan was applied here.");
     }
     return bench.locked("undo", () -> takeBack(bench));
   }
@@ -37,17 +36,15 @@ final class UndoCommand extends BaseCommand {
     Journal journal = bench.own().journal();
     List<Journal.Applied> applied = journal.applied();
     if (applied.isEmpty()) {
-      say("There is no applied plan to take back.");
-      return Main.NOT_AS_IT_SHOULD_BE;
+      return notDone("There is no applied plan to take back.");
     }
     Journal.Applied last = applied.get(applied.size() - 1);
     List<String> changed = journal.changedSince(last.id());
     if (!changed.isEmpty()) {
-      say(
+      return notDone(
           "Not taken back: these files were changed since the plan was applied: "
               + String.join(", ", changed)
               + ". Put them back first, for instance with git.");
-      return Main.NOT_AS_IT_SHOULD_BE;
     }
     KeptSurvey kept = bench.own().kept();
     journal.takeBack(last.id());
@@ -58,5 +55,13 @@ final class UndoCommand extends BaseCommand {
     }
     bench.read(kept == null ? ReadOptions.DEFAULT : kept.options());
     return Main.DONE;
+  }
+
+  private int notDone(String why) {
+    say(why);
+    if (common.json) {
+      print(UndoReport.json(why));
+    }
+    return Main.NOT_AS_IT_SHOULD_BE;
   }
 }

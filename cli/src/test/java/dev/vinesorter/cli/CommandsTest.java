@@ -141,7 +141,9 @@ class CommandsTest {
     assertThat(undone.code()).isZero();
     assertThat(undone.out()).contains("Taken back: Open the tangle");
     assertThat(Program.sources(folder)).isEqualTo(before);
-    assertThat(Program.run(folder, "undo").code()).isEqualTo(1);
+    Program.Run nothing = Program.run(folder, "undo", "--json");
+    assertThat(nothing.code()).isEqualTo(1);
+    assertThat(nothing.json().at("/undone").asBoolean(true)).isFalse();
   }
 
   @Test
@@ -191,8 +193,11 @@ class CommandsTest {
     Map<String, String> before = Program.sources(folder);
 
     for (String command : List.of("rehearse", "apply")) {
-      Program.Run run = Program.run(folder, command, PLAN);
+      Program.Run run = Program.run(folder, command, PLAN, "--json");
       assertThat(run.code()).as(command).isEqualTo(1);
+      assertThat(run.json().at("/accepted").asBoolean(true)).isFalse();
+      assertThat(run.json().at("/steps/0/reasons/0/sites/0/file").asText())
+          .endsWith("vault/Shelf.java");
       assertThat(run.err()).contains("vault/Shelf.java").contains("vinesort survey");
     }
     assertThat(Program.sources(folder)).isEqualTo(before);

@@ -16,6 +16,7 @@ import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.StepEditor;
 import dev.vinesorter.source.TextEdits;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -32,7 +33,7 @@ public final class JavaStepEditor implements StepEditor {
   public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
     Units units = survey.units();
     int type = units.find(step.unit());
-    List<Reason> wrong = request(units, step, type);
+    List<Reason> wrong = request(units, step, type, sources);
     if (!wrong.isEmpty()) {
       return new Result(StepOutcome.refused(wrong), survey);
     }
@@ -71,7 +72,7 @@ public final class JavaStepEditor implements StepEditor {
     return new Result(new StepOutcome(true, List.of(), widened, false), foretold);
   }
 
-  private static List<Reason> request(Units units, Plan.Step step, int type) {
+  private static List<Reason> request(Units units, Plan.Step step, int type, Overlay sources) {
     if (type < 0) {
       String alreadyThere =
           step.into() + "." + step.unit().substring(step.unit().lastIndexOf('.') + 1);
@@ -103,6 +104,13 @@ public final class JavaStepEditor implements StepEditor {
           units.name(file)
               + " could be read only in part, so its uses are not known. See 'vinesort survey"
               + " -v'.");
+    }
+    if (Files.isSymbolicLink(sources.root().path().resolve(units.name(file)))) {
+      return one(
+          "linked-file",
+          units.name(file)
+              + " is a symbolic link; moving it would leave the file behind. Replace the link by"
+              + " the file first.");
     }
     return List.of();
   }

@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.Rehearsal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -206,6 +207,24 @@ class RefusalTest {
     assertThat(code(code, "a.Alpha", "b/c")).startsWith("bad-target");
     assertThat(code(code, "java.lang.Object", "b")).startsWith("foreign:");
     assertThat(code(code, "a.Alpha", "java.util")).startsWith("foreign-package");
+  }
+
+  @Test
+  void linkedFileIsWrittenThroughButNotMoved() throws Exception {
+    Code code =
+        Code.at(folder)
+            .with(
+                "--- shared/A.java\npackage a;\npublic class A { C c; }\n"
+                    + "--- src/a/C.java\npackage a;\npublic class C {}\n"
+                    + "--- src/b/B.java\npackage b;\npublic class B {}\n");
+    Files.createSymbolicLink(folder.resolve("src/a/A.java"), Path.of("../../shared/A.java"));
+
+    assertThat(code(code, "a.A", "b")).startsWith("linked-file");
+    Rehearsal edited = code.move("a.C", "b");
+    assertThat(edited.accepted()).isTrue();
+    assertThat(edited.sources().changed())
+        .containsKey("src/a/A.java")
+        .doesNotContainKey("shared/A.java");
   }
 
   private static String code(Code code, String type, String into) {

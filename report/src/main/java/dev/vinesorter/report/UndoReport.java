@@ -21,6 +21,15 @@ public final class UndoReport {
         });
   }
 
+  /** That nothing was taken back, as JSON. */
+  public static String json(String why) {
+    return Json.document(
+        json -> {
+          json.writeBooleanField("undone", false);
+          json.writeStringField("reason", why);
+        });
+  }
+
   /** For people. */
   public static void text(Page page, String title, List<String> files) {
     page.bold("Taken back: " + title).line();
