@@ -113,7 +113,8 @@ final class Workbench {
 
   /** The unit with that name. */
   static int unit(Survey survey, String name) {
-    int unit = survey.units().find(name);
+    // Javadoc itself writes parameters with a space between them, and without one.
+    int unit = survey.units().find(name.replaceAll(",\\s*", ", "));
     if (unit < 0) {
       throw new UsageException(
           "There is no unit '" + name + "'. " + NearestNames.hint(survey.units(), name));

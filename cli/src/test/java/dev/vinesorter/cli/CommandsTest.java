@@ -90,6 +90,12 @@ class CommandsTest {
     assertThat(none.out()).contains("does not depend on");
     assertThat(Program.run(herbarium, "why", "org.saltmarsh.loan.LateFee", "java.time").out())
         .contains("calls java.time.LocalDate#now()");
+    String method = "org.saltmarsh.intake.IntakeForm#register(int,String,String,String,String,";
+    assertThat(
+            Program.run(
+                    herbarium, "why", method + "String,int,String,String)", "org.saltmarsh.print")
+                .out())
+        .contains("2 sites in 1 file");
     JsonNode json =
         Program.run(herbarium, "why", "org.saltmarsh.vault", "org.saltmarsh.label", "--json")
             .json();
