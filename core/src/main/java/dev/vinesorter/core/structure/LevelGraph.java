@@ -141,12 +141,17 @@ public final class LevelGraph {
         }
       }
     }
-    Units units = survey.units();
-    found.sort(
-        Comparator.comparing((Integer r) -> units.name(units.fileOf(references.from(r))))
-            .thenComparing(r -> references.at(r))
-            .thenComparing(r -> references.kind(r)));
+    found.sort(byPlace(survey));
     return found;
+  }
+
+  /** References in the order people read them: by file, place and kind. */
+  static Comparator<Integer> byPlace(Survey survey) {
+    Units units = survey.units();
+    References references = survey.references();
+    return Comparator.comparing((Integer r) -> units.name(units.fileOf(references.from(r))))
+        .thenComparing(r -> references.at(r))
+        .thenComparing(r -> references.kind(r));
   }
 
   /** One dependency by kind. */

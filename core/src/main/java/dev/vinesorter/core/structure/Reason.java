@@ -85,10 +85,7 @@ public record Reason(boolean direct, Level level, List<Link> links) {
         }
       }
     }
-    found.sort(
-        java.util.Comparator.comparing((Integer r) -> units.name(units.fileOf(references.from(r))))
-            .thenComparing(r -> references.at(r))
-            .thenComparing(r -> references.kind(r)));
+    found.sort(LevelGraph.byPlace(survey));
     return found;
   }
 }
