@@ -8,7 +8,6 @@ import dev.vinesorter.source.ReadOptions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
@@ -45,7 +44,7 @@ final class MavenPoms {
     modules.sort(Comparator.comparingInt((Module m) -> -m.folder().length()));
     List<String> classpath =
         options.classpath().isEmpty()
-            ? MavenLibraries.of(new LinkedHashMap<>(models), root, problems)
+            ? MavenLibraries.of(models, root, problems)
             : options.classpath();
     return new MavenBuild(roots, modules, List.copyOf(new TreeSet<>(classpath)));
   }
