@@ -54,6 +54,8 @@ final class ApplyCommand extends BaseCommand {
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
+  private View view;
+
   @Override
   public Integer call() {
     Plan plan = PlanFile.read(planFile);
@@ -62,6 +64,7 @@ final class ApplyCommand extends BaseCommand {
   }
 
   private int apply(Plan plan, Workbench bench) {
+    view = structure.view(bench);
     KeptSurvey kept = bench.kept();
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
@@ -95,7 +98,7 @@ final class ApplyCommand extends BaseCommand {
     if (common.json) {
       PlanReport.Content content = RehearseCommand.stale(plan, kept, changed);
       PlanReport.Application none = new PlanReport.Application(false, false, null, "", List.of());
-      print(PlanReport.json(content, none, structure.view()));
+      print(PlanReport.json(content, none, view));
     }
     return Main.NOT_AS_IT_SHOULD_BE;
   }
@@ -157,7 +160,7 @@ final class ApplyCommand extends BaseCommand {
     }
     Map<String, KeptSurvey.Stamp> stamps =
         KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
-    bench.own().keep(new KeptSurvey(proof.fresh(), kept.options(), stamps, kept.millis()));
+    bench.own().keep(kept.with(proof.fresh(), stamps));
     return report(
         content,
         new PlanReport.Application(
@@ -185,11 +188,10 @@ final class ApplyCommand extends BaseCommand {
   }
 
   private int report(PlanReport.Content content, PlanReport.Application application) {
-    View view = structure.view();
     if (common.json) {
       print(PlanReport.json(content, application, view));
     } else {
-      show(page -> text(page, content, application, view));
+      show(page -> text(page, content, application));
     }
     return application.applied() && application.forecastMet()
         ? Main.DONE
@@ -199,8 +201,7 @@ final class ApplyCommand extends BaseCommand {
   private void text(
       dev.vinesorter.report.Page page,
       PlanReport.Content content,
-      PlanReport.Application application,
-      View view) {
+      PlanReport.Application application) {
     PlanReport.steps(page, content);
     page.line();
     for (String objection : application.objections()) {

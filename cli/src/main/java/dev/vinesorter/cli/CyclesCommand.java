@@ -40,12 +40,12 @@ final class CyclesCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     if (common.json) {
-      print(CyclesReport.json(kept.survey(), level, structure.view()));
+      print(CyclesReport.json(kept.survey(), level, structure.view(bench)));
     } else {
       show(
           page ->
               CyclesReport.text(
-                  page, kept.survey(), level, structure.view(), bench.lines(kept), all));
+                  page, kept.survey(), level, structure.view(bench), bench.lines(kept), all));
     }
     return Main.DONE;
   }

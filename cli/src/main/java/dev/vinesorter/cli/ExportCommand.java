@@ -45,11 +45,12 @@ final class ExportCommand extends BaseCommand {
 
   @Override
   public Integer call() {
-    Survey survey = workbench().current().survey();
+    Workbench bench = workbench();
+    Survey survey = bench.current().survey();
     print(
         format == Format.csv && !common.json
-            ? Export.csv(survey, level, structure.view())
-            : Export.json(survey, level, structure.view()));
+            ? Export.csv(survey, level, structure.view(bench))
+            : Export.json(survey, level, structure.view(bench)));
     return Main.DONE;
   }
 }

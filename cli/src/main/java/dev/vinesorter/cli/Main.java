@@ -1,7 +1,7 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.source.CannotWorkException;
-import dev.vinesorter.source.PlanFile;
+import dev.vinesorter.source.InvalidFileException;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Properties;
@@ -37,7 +37,23 @@ public final class Main implements Callable<Integer> {
 
   private static final List<String> COMMANDS =
       List.of(
-          "survey", "cycles", "why", "export", "rehearse", "apply", "undo", "demo", "completion");
+          "survey",
+          "show",
+          "why",
+          "reach",
+          "orphans",
+          "cycles",
+          "matrix",
+          "layers",
+          "check",
+          "metrics",
+          "drift",
+          "export",
+          "rehearse",
+          "apply",
+          "undo",
+          "demo",
+          "completion");
 
   @Spec private CommandSpec spec;
 
@@ -49,6 +65,11 @@ public final class Main implements Callable<Integer> {
       return;
     }
     System.exit(run(arguments));
+  }
+
+  /** The version's number. */
+  static String number() throws java.io.IOException {
+    return version().substring(version().lastIndexOf(' ') + 1);
   }
 
   private static String version() throws java.io.IOException {
@@ -92,6 +113,15 @@ public final class Main implements Callable<Integer> {
   private static Object command(String name) {
     return switch (name) {
       case "survey" -> new SurveyCommand();
+      case "show" -> new ShowCommand();
+      case "reach" -> new ReachCommand();
+      case "orphans" -> new OrphansCommand();
+      case "matrix" -> new MatrixCommand();
+      case "layers" -> new LayersCommand();
+      case "check" -> new CheckCommand();
+      case "metrics" -> new MetricsCommand();
+      case "drift" -> new DriftCommand();
+
       case "cycles" -> new CyclesCommand();
       case "why" -> new WhyCommand();
       case "export" -> new ExportCommand();
@@ -116,7 +146,7 @@ public final class Main implements Callable<Integer> {
   private static int failed(Exception failure, CommandLine at, String[] arguments) {
     PrintWriter err = at.getErr();
     boolean verbose = List.of(arguments).contains("-v");
-    if (failure instanceof PlanFile.InvalidPlanException) {
+    if (failure instanceof InvalidFileException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
       return WRONG_USAGE;
     }

@@ -19,6 +19,15 @@ final class Output {
     return System.getProperty("vinesort.terminal", "").contains("err");
   }
 
+  /** The columns of the terminal on standard output; 0 where it is none or does not say. */
+  static int columns() {
+    try {
+      return Integer.parseInt(System.getProperty("vinesort.columns", "0"));
+    } catch (NumberFormatException e) {
+      return 0;
+    }
+  }
+
   /** A message without control characters, but for line ends. */
   static String plain(String message) {
     return String.join("\n", String.valueOf(message).lines().map(Page::printable).toList());

@@ -49,7 +49,7 @@ final class RehearseCommand extends BaseCommand {
     Plan plan = PlanFile.read(planFile);
     Workbench bench = workbench();
     KeptSurvey kept = bench.kept();
-    View view = structure.view();
+    View view = structure.view(bench);
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
       say(staleMessage(changed));

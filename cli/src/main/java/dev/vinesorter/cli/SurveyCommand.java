@@ -44,6 +44,18 @@ final class SurveyCommand extends BaseCommand {
       description = "Paths to pass over, such as '**/generated/**'; may be said again.")
   private List<String> leaveOut = new ArrayList<>();
 
+  @Option(
+      names = "--generated",
+      paramLabel = "TEXT",
+      description = "A leading comment with this text tells generated code; may be said again.")
+  private List<String> marks = new ArrayList<>();
+
+  @Option(
+      names = "--keep",
+      paramLabel = "NAME",
+      description = "Keep a copy under this name, for 'vinesort drift NAME'.")
+  private String keep;
+
   @Mixin private StructureOptions structure = new StructureOptions();
 
   @Override
@@ -55,17 +67,20 @@ final class SurveyCommand extends BaseCommand {
         libraries.add(java.nio.file.Path.of(path).toAbsolutePath().toString());
       }
     }
-    ReadOptions options = new ReadOptions(libraries, encoding, leaveOut);
+    ReadOptions options = new ReadOptions(libraries, encoding, leaveOut, marks);
     KeptSurvey kept = bench.locked("survey", () -> bench.read(options));
-    double seconds = kept.millis() / 1000.0;
+    if (keep != null) {
+      bench.own().keep(kept, keep);
+    }
+    double seconds = bench.millis() / 1000.0;
     String root = bench.root().path().toString();
     if (common.json) {
-      print(SurveyReport.json(root, kept.survey(), structure.view(), seconds));
+      print(SurveyReport.json(root, kept.survey(), structure.view(bench), seconds));
     } else {
       show(
           page ->
               SurveyReport.text(
-                  page, root, kept.survey(), structure.view(), seconds, common.verbose));
+                  page, root, kept.survey(), structure.view(bench), seconds, common.verbose));
     }
     return Main.DONE;
   }

@@ -53,7 +53,7 @@ final class UndoCommand extends BaseCommand {
     } else {
       show(page -> UndoReport.text(page, last.title(), last.files()));
     }
-    bench.read(kept == null ? ReadOptions.DEFAULT : kept.options());
+    bench.read(kept == null ? ReadOptions.DEFAULT : kept.asked());
     return Main.DONE;
   }
 

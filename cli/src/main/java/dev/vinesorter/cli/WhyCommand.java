@@ -50,7 +50,7 @@ final class WhyCommand extends BaseCommand {
     var units = survey.units();
     boolean foreign = units.has(used, dev.vinesorter.core.model.Trait.FOREIGN);
     boolean tests = structure.withTests || units.has(user, dev.vinesorter.core.model.Trait.TEST);
-    View view = new View(tests, foreign, false);
+    View view = structure.view(bench).withTests(tests).withForeign(foreign);
     Reason reason = Reason.of(survey, user, used, view);
     if (common.json) {
       print(WhyReport.json(survey, user, used, reason));

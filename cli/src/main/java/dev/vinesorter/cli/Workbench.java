@@ -2,6 +2,7 @@ package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
@@ -14,18 +15,25 @@ import dev.vinesorter.source.Root;
 import dev.vinesorter.source.RootLock;
 import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.SourceWalk;
+import dev.vinesorter.source.TrellisFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** A root with its kept survey: where commands get what they report on. */
 final class Workbench {
   private final Root root;
   private final OwnFolder own;
   private final Consumer<String> say;
+  private Trellis trellis;
+  private long millis;
 
   private Workbench(Root root, OwnFolder own, Consumer<String> say) {
     this.root = root;
@@ -61,9 +69,39 @@ final class Workbench {
     }
   }
 
-  /** Reads the sources and keeps the survey. */
-  KeptSurvey read(ReadOptions options) {
+  /** The intended structure; one that asks for nothing where there is none. */
+  Trellis trellis() {
+    if (trellis == null) {
+      trellis = TrellisFile.of(root);
+    }
+    return trellis;
+  }
+
+  /** How long the last reading took. */
+  long millis() {
+    return millis;
+  }
+
+  /** Reads the sources, as asked and as the trellis adds, and keeps the survey. */
+  KeptSurvey read(ReadOptions asked) {
     long start = System.nanoTime();
+    KeptSurvey kept = readAlone(root, asked, null);
+    millis = (System.nanoTime() - start) / 1_000_000;
+    try {
+      own.keep(kept);
+    } catch (CannotWorkException e) {
+      say.accept(e.getMessage() + " Going on without keeping it.");
+    }
+    return kept;
+  }
+
+  /**
+   * Reads the sources of a folder in the light of our trellis, and keeps nothing.
+   *
+   * @param previous a survey of nearly the same sources, or null
+   */
+  KeptSurvey readAlone(Root root, ReadOptions asked, KeptSurvey previous) {
+    ReadOptions options = asked.with(trellis());
     SourceWalk walk = options.walk(root);
     Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files());
     Overlay sources = new Overlay(root, walk.files(), options.charset());
@@ -76,14 +114,7 @@ final class Workbench {
       all.addAll(survey.problems());
       survey = new Survey(survey.units(), survey.references(), all, survey.unresolved());
     }
-    long millis = (System.nanoTime() - start) / 1_000_000;
-    KeptSurvey kept = new KeptSurvey(survey, options, stamps, millis);
-    try {
-      own.keep(kept);
-    } catch (CannotWorkException e) {
-      say.accept(e.getMessage() + " Going on without keeping it.");
-    }
-    return kept;
+    return new KeptSurvey(survey, asked, options, stamps, walk.leftOut());
   }
 
   /** The survey as of now: the kept one, or a new one where there is none or sources changed. */
@@ -91,6 +122,10 @@ final class Workbench {
     KeptSurvey kept = own.kept();
     if (kept == null) {
       return read(ReadOptions.DEFAULT);
+    }
+    if (!kept.options().equals(kept.asked().with(trellis()))) {
+      say.accept("trellis.yaml leaves out other files than it did at the survey; reading again.");
+      return read(kept.asked());
     }
     List<String> changed = kept.changedSince(root);
     if (changed.isEmpty()) {
@@ -102,7 +137,7 @@ final class Workbench {
             + " changed since the survey, such as "
             + changed.get(0)
             + "; reading again.");
-    return read(kept.options());
+    return read(kept.asked());
   }
 
   /** The kept survey, made first where there is none; sources may have changed since. */
@@ -120,6 +155,28 @@ final class Workbench {
           "There is no unit '" + name + "'. " + NearestNames.hint(survey.units(), name));
     }
     return unit;
+  }
+
+  /** The most chars of a file that names in it are looked for. */
+  private static final int MOST_CHARS = 1 << 18;
+
+  private static final Pattern DOTTED =
+      Pattern.compile("[\\p{L}_$][\\w$]*(?:\\.[\\p{L}_$][\\w$]*)+");
+
+  /** Dotted names in service files, build files and other settings beside the sources. */
+  Set<String> namedElsewhere(KeptSurvey survey) {
+    Set<String> names = new HashSet<>();
+    Overlay sources = overlay(survey);
+    for (String path : sources.paths()) {
+      if (path.contains("META-INF/") || path.matches(".*\\.(xml|properties|ya?ml|conf|json)")) {
+        String text = sources.text(path).text();
+        Matcher matcher = DOTTED.matcher(text.substring(0, Math.min(text.length(), MOST_CHARS)));
+        while (matcher.find()) {
+          names.add(matcher.group().replace('$', '.'));
+        }
+      }
+    }
+    return names;
   }
 
   Overlay overlay(KeptSurvey survey) {

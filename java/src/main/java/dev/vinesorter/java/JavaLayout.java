@@ -38,7 +38,8 @@ final class JavaLayout {
 
   private JavaLayout() {}
 
-  static List<JavaFile> files(Overlay sources, MavenBuild build, List<Problem> problems) {
+  static List<JavaFile> files(
+      Overlay sources, MavenBuild build, List<String> marks, List<Problem> problems) {
     Map<String, List<JavaFile>> byPath = new LinkedHashMap<>();
     for (String path : sources.paths()) {
       if (!path.endsWith(".java")) {
@@ -52,7 +53,9 @@ final class JavaLayout {
                   path, 0, "encoding", "Not valid in the expected encoding; read as ISO-8859-1."));
         }
         String real = realPath(sources, path);
-        byPath.computeIfAbsent(real, p -> new ArrayList<>(1)).add(file(sources, path, text, build));
+        byPath
+            .computeIfAbsent(real, p -> new ArrayList<>(1))
+            .add(file(sources, path, text, build, marks));
       } catch (CannotWorkException e) {
         problems.add(new Problem(path, 0, "unreadable", e.getMessage()));
       }
@@ -116,9 +119,11 @@ final class JavaLayout {
         .equals(JavaFile.pathIn(file.sourceRoot(), file.packageName(), file.fileName()));
   }
 
-  private static JavaFile file(Overlay sources, String path, SourceText text, MavenBuild build) {
+  private static JavaFile file(
+      Overlay sources, String path, SourceText text, MavenBuild build, List<String> marks) {
     JavaTokens tokens = JavaTokens.of(text.text());
     String packageName = JavaHeader.of(tokens).packageName();
+    boolean marked = isMarked(text.text(), tokens, marks);
     MavenBuild.SourceRoot maven = build.rootOf(path);
     if (maven != null) {
       return new JavaFile(
@@ -129,7 +134,7 @@ final class JavaLayout {
           maven.folder(),
           maven.module(),
           maven.test(),
-          maven.generated());
+          maven.generated() || marked);
     }
     String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
     String packagePath = packageName.replace('.', '/');
@@ -140,12 +145,18 @@ final class JavaLayout {
       root = folder.substring(0, folder.length() - packagePath.length() - 1);
     }
     boolean test = List.of(root.split("/")).stream().anyMatch(TEST_SEGMENTS::contains);
-    boolean generated = root.contains("generated");
+    boolean generated = root.contains("generated") || marked;
     String module = build.moduleAround(path);
     if (module.isEmpty()) {
       module = plainModule(sources, root);
     }
     return new JavaFile(path, text.text(), tokens, packageName, root, module, test, generated);
+  }
+
+  /** Whether a comment before the first token says that a program wrote the file. */
+  private static boolean isMarked(String text, JavaTokens tokens, List<String> marks) {
+    String head = text.substring(0, tokens.size() == 0 ? text.length() : tokens.begin(0));
+    return marks.stream().anyMatch(head::contains);
   }
 
   private static String plainModule(Overlay sources, String root) {

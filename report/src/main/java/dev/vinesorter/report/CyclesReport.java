@@ -28,7 +28,7 @@ public final class CyclesReport {
             json.writeStartObject();
             json.writeArrayFieldStart("units");
             for (int node : group.nodes()) {
-              json.writeString(survey.units().name(graph.unit(node)));
+              json.writeString(graph.name(node));
             }
             json.writeEndArray();
             json.writeNumberField("dependencies", group.dependencies());
@@ -41,8 +41,8 @@ public final class CyclesReport {
               int from = group.nodes()[arc.from()];
               int to = group.nodes()[arc.to()];
               json.writeStartObject();
-              json.writeStringField("from", survey.units().name(graph.unit(from)));
-              json.writeStringField("to", survey.units().name(graph.unit(to)));
+              json.writeStringField("from", graph.name(from));
+              json.writeStringField("to", graph.name(to));
               json.writeNumberField("weight", arc.weight());
               json.writeArrayFieldStart("sites");
               for (int r : graph.references(n -> n == from, n -> n == to)) {

@@ -19,7 +19,7 @@ public final class Export {
     return csv.toString();
   }
 
-  private static String cell(String text) {
+  static String cell(String text) {
     boolean quoted =
         text.indexOf(',') >= 0
             || text.indexOf('"') >= 0
@@ -36,7 +36,7 @@ public final class Export {
           json.writeStringField("level", level.word());
           json.writeArrayFieldStart("units");
           for (int node = 0; node < graph.size(); node++) {
-            json.writeString(survey.units().name(graph.unit(node)));
+            json.writeString(graph.name(node));
           }
           json.writeEndArray();
           json.writeArrayFieldStart("dependencies");

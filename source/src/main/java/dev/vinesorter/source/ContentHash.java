@@ -8,10 +8,10 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 
 /** SHA-256 of contents, as lower-case hex. */
-final class ContentHash {
+public final class ContentHash {
   private ContentHash() {}
 
-  static String of(byte[] bytes) {
+  public static String of(byte[] bytes) {
     try {
       return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
     } catch (NoSuchAlgorithmException e) {

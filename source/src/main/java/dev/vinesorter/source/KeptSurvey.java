@@ -16,12 +16,18 @@ import java.util.TreeMap;
  * A survey with what is needed to tell whether it still holds and to make it again.
  *
  * @param survey the survey
- * @param options how the sources were read
+ * @param asked how the user asked for the sources to be read
+ * @param options how they were read: what was asked, and what the trellis adds
  * @param stamps the state of each file that was read, by path
- * @param millis how long the reading took
+ * @param leftOut how many files and folders were passed over
  */
 public record KeptSurvey(
-    Survey survey, ReadOptions options, Map<String, Stamp> stamps, long millis) {
+    Survey survey, ReadOptions asked, ReadOptions options, Map<String, Stamp> stamps, int leftOut) {
+
+  /** The same survey made of what is there now. */
+  public KeptSurvey with(Survey fresh, Map<String, Stamp> now) {
+    return new KeptSurvey(fresh, asked, options, now, leftOut);
+  }
 
   /** Size in bytes, time of change in milliseconds, and SHA-256 of a file. */
   public record Stamp(long size, long changed, String hash) {}

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.regex.Pattern;
 
 /** The folder {@code .vinesort} below a root: the kept survey and the journal. Git ignores it. */
 public final class OwnFolder {
@@ -35,8 +36,62 @@ public final class OwnFolder {
 
   /** Keeps a survey; the one before is replaced whole or not at all. */
   public void keep(KeptSurvey survey) {
-    Path place = made().resolve("survey.bin");
-    Path fresh = place.resolveSibling("survey.bin." + ProcessHandle.current().pid());
+    keep(survey, made().resolve("survey.bin"));
+  }
+
+  /** Keeps a survey under a name, for later comparison. */
+  public void keep(KeptSurvey survey, String name) {
+    Path folder = made().resolve("kept");
+    try {
+      Files.createDirectories(folder);
+    } catch (IOException e) {
+      throw CannotWorkException.io("write into the folder", folder, e);
+    }
+    keep(survey, folder.resolve(fileName(name)));
+  }
+
+  /** The survey kept under a name, or null. */
+  public KeptSurvey kept(String name) {
+    return NAME.matcher(name).matches()
+        ? read(root.ownFolder().resolve("kept").resolve(fileName(name)))
+        : null;
+  }
+
+  private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9._-]{0,99}");
+
+  private static String fileName(String name) {
+    if (!NAME.matcher(name).matches()) {
+      throw new CannotWorkException(
+          "'" + name + "' is no name for a survey; use letters, digits, dots, - and _.");
+    }
+    return name + ".bin";
+  }
+
+  /** What was noted under a key, or null. */
+  public String note(String key) {
+    Path place = root.ownFolder().resolve("history").resolve(key);
+    try {
+      return Files.exists(place) ? Files.readString(place, StandardCharsets.UTF_8) : null;
+    } catch (IOException e) {
+      return null;
+    }
+  }
+
+  /** Notes something that can be computed again; where it cannot be written, it is not noted. */
+  public void note(String key, String text) {
+    Path folder = made().resolve("history");
+    Path fresh = folder.resolve(key + "." + ProcessHandle.current().pid());
+    try {
+      Files.createDirectories(folder);
+      Files.writeString(fresh, text, StandardCharsets.UTF_8);
+      Files.move(fresh, folder.resolve(key), StandardCopyOption.REPLACE_EXISTING);
+    } catch (IOException e) {
+      fresh.toFile().delete();
+    }
+  }
+
+  private static void keep(KeptSurvey survey, Path place) {
+    Path fresh = place.resolveSibling(place.getFileName() + "." + ProcessHandle.current().pid());
     try {
       SurveyFile.write(fresh, survey);
       Files.move(fresh, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
@@ -52,7 +107,10 @@ public final class OwnFolder {
 
   /** The kept survey, or null where there is none that this version reads. */
   public KeptSurvey kept() {
-    Path place = surveyPlace();
+    return read(surveyPlace());
+  }
+
+  private static KeptSurvey read(Path place) {
     if (!Files.exists(place)) {
       return null;
     }

@@ -1,5 +1,8 @@
 package dev.vinesorter.source;
 
+import dev.vinesorter.core.model.Glob;
+import dev.vinesorter.core.trellis.Trellis;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -8,13 +11,30 @@ import java.util.List;
  * @param classpath paths of libraries; empty to find them from the build
  * @param encoding name of the encoding; empty for UTF-8
  * @param leaveOut path globs of files to pass over
+ * @param marks texts in a leading comment that tell a file was written by a program
  */
-public record ReadOptions(List<String> classpath, String encoding, List<String> leaveOut) {
+public record ReadOptions(
+    List<String> classpath, String encoding, List<String> leaveOut, List<String> marks) {
   public static final ReadOptions DEFAULT = new ReadOptions(List.of(), "", List.of());
+
+  /** Without marks of generated code. */
+  public ReadOptions(List<String> classpath, String encoding, List<String> leaveOut) {
+    this(classpath, encoding, leaveOut, List.of());
+  }
 
   public ReadOptions {
     classpath = List.copyOf(classpath);
     leaveOut = List.copyOf(leaveOut);
+    marks = List.copyOf(marks);
+  }
+
+  /** The same with what a trellis leaves out and how it tells generated code. */
+  public ReadOptions with(Trellis trellis) {
+    List<String> allOut = new ArrayList<>(leaveOut);
+    trellis.leaveOut().stream().filter(glob -> !allOut.contains(glob)).forEach(allOut::add);
+    List<String> allMarks = new ArrayList<>(marks);
+    trellis.marks().stream().filter(mark -> !allMarks.contains(mark)).forEach(allMarks::add);
+    return new ReadOptions(classpath, encoding, allOut, allMarks);
   }
 
   /** The expected encoding. */

@@ -1,5 +1,6 @@
 package dev.vinesorter.source;
 
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Problem;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
@@ -20,14 +21,16 @@ import java.util.TreeSet;
  * are not sources.
  *
  * @param files paths from the root, ascending
+ * @param leftOut how many files and folders a glob kept from being looked at
  * @param problems folders and files that could not be read
  */
-public record SourceWalk(List<String> files, List<Problem> problems) {
+public record SourceWalk(List<String> files, int leftOut, List<Problem> problems) {
 
   /** Walks the root, passing over paths that match one of the globs. */
   public static SourceWalk of(Root root, List<Glob> leaveOut) {
     TreeSet<String> files = new TreeSet<>();
     List<Problem> problems = new ArrayList<>();
+    int leftOut = 0;
     Deque<Path> folders = new ArrayDeque<>();
     folders.add(root.path());
     while (!folders.isEmpty()) {
@@ -36,6 +39,7 @@ public record SourceWalk(List<String> files, List<Problem> problems) {
         for (Path entry : entries) {
           String path = root.relative(entry);
           if (leaveOut.stream().anyMatch(glob -> glob.matches(path))) {
+            leftOut++;
             continue;
           }
           if (Files.isDirectory(entry, LinkOption.NOFOLLOW_LINKS)) {
@@ -53,7 +57,7 @@ public record SourceWalk(List<String> files, List<Problem> problems) {
             new Problem(root.relative(folder), 0, "unreadable", "The folder cannot be read."));
       }
     }
-    return new SourceWalk(List.copyOf(files), problems);
+    return new SourceWalk(List.copyOf(files), leftOut, problems);
   }
 
   private static boolean passedOver(Path folder) {

@@ -25,17 +25,16 @@ import java.util.TreeMap;
  * the format and its version; another version is read as "no survey", never guessed at.
  */
 final class SurveyFile {
-  private static final long FORMAT = 0x56494e4553_000002L;
+  private static final long FORMAT = 0x56494e4553_000003L;
 
   private SurveyFile() {}
 
   static void write(Path file, KeptSurvey kept) throws IOException {
     Out out = new Out();
     out.word(FORMAT);
-    out.word(kept.millis());
-    out.strings(kept.options().classpath());
-    out.string(kept.options().encoding());
-    out.strings(kept.options().leaveOut());
+    out.options(kept.asked());
+    out.options(kept.options());
+    out.number(kept.leftOut());
     out.number(kept.stamps().size());
     kept.stamps()
         .forEach(
@@ -96,8 +95,9 @@ final class SurveyFile {
       if (in.getLong() != FORMAT) {
         return null;
       }
-      long millis = in.getLong();
-      ReadOptions options = new ReadOptions(strings(in), string(in), strings(in));
+      ReadOptions asked = options(in);
+      ReadOptions options = options(in);
+      int leftOut = in.getInt();
       Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>();
       for (int left = in.getInt(); left > 0; left--) {
         stamps.put(string(in), new KeptSurvey.Stamp(in.getLong(), in.getLong(), string(in)));
@@ -132,10 +132,14 @@ final class SurveyFile {
         unresolved.add(new Survey.Unresolved(name, site));
       }
       Survey survey = new Survey(units, references, problems, unresolved);
-      return new KeptSurvey(survey, options, stamps, millis);
+      return new KeptSurvey(survey, asked, options, stamps, leftOut);
     } catch (BufferUnderflowException | IllegalArgumentException | NegativeArraySizeException e) {
       return null;
     }
+  }
+
+  private static ReadOptions options(ByteBuffer in) {
+    return new ReadOptions(strings(in), string(in), strings(in), strings(in));
   }
 
   private static int[] numbers(ByteBuffer in) {
@@ -201,6 +205,13 @@ final class SurveyFile {
 
     void string(String text) {
       bytes(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    void options(ReadOptions options) {
+      strings(options.classpath());
+      string(options.encoding());
+      strings(options.leaveOut());
+      strings(options.marks());
     }
 
     void strings(List<String> texts) {

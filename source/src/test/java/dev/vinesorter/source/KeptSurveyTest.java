@@ -34,7 +34,8 @@ class KeptSurveyTest {
 
   private KeptSurvey kept(Root root) {
     ReadOptions options = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("**/out/**"));
-    return new KeptSurvey(survey(), options, KeptSurvey.stamps(root, List.of("a/A.java")), 1234);
+    ReadOptions more = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("x"), List.of("m"));
+    return new KeptSurvey(survey(), options, more, KeptSurvey.stamps(root, List.of("a/A.java")), 7);
   }
 
   @Test
@@ -50,7 +51,8 @@ class KeptSurveyTest {
 
     assertThat(after.options()).isEqualTo(before.options());
     assertThat(after.stamps()).isEqualTo(before.stamps());
-    assertThat(after.millis()).isEqualTo(1234);
+    assertThat(after.asked()).isEqualTo(before.asked());
+    assertThat(after.leftOut()).isEqualTo(7);
     assertThat(after.survey().problems()).isEqualTo(before.survey().problems());
     assertThat(after.survey().unresolved()).isEqualTo(before.survey().unresolved());
     int type = after.survey().units().find("ä.b.A");

@@ -77,7 +77,7 @@ class PlanFileTest {
     Path file = plan(text);
 
     assertThatThrownBy(() -> PlanFile.read(file))
-        .isInstanceOf(PlanFile.InvalidPlanException.class)
+        .isInstanceOf(InvalidFileException.class)
         .hasMessageStartingWith(file + (place.isEmpty() ? "" : ":" + place))
         .hasMessageContaining(says)
         .satisfies(e -> assertThat(e.getMessage()).doesNotContain("\u001b"));
@@ -85,7 +85,7 @@ class PlanFileTest {
 
   @Test
   void hugePlanIsRefusedUnread() throws IOException {
-    Path file = plan("#".repeat((int) PlanFile.MOST_BYTES + 1));
+    Path file = plan("#".repeat((int) YamlInput.MOST_BYTES + 1));
 
     assertThatThrownBy(() -> PlanFile.read(file)).hasMessageContaining("Split it");
   }
@@ -98,7 +98,7 @@ class PlanFileTest {
     }
     Path file = plan(bomb.toString());
 
-    assertThatThrownBy(() -> PlanFile.read(file)).isInstanceOf(PlanFile.InvalidPlanException.class);
+    assertThatThrownBy(() -> PlanFile.read(file)).isInstanceOf(InvalidFileException.class);
   }
 
   @Test

@@ -1,29 +1,38 @@
 package dev.vinesorter.core.structure;
 
 import dev.vinesorter.core.graph.Digraph;
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.IntPredicate;
 
 /**
- * The dependencies between the units of one level: every reference below is counted for the units
- * that hold its ends. Nodes are the level's units in view, ordered by name, so that no result
- * depends on the order in which sources were read. What stands above the level (an import, for
- * types) and what stays inside one unit has no arc. Rolling up is one pass over the references.
+ * The dependencies between the units of one level, or of any {@link Focus}: every reference below
+ * is counted for the units that hold its ends. Nodes are the units in view, ordered by name, so
+ * that no result depends on the order in which sources were read. What stands above the level (an
+ * import, for types) and what stays inside one unit has no arc. Rolling up is one pass over the
+ * references.
  */
 public final class LevelGraph {
   private final Survey survey;
   private final View view;
   private final Level level;
 
-  /** The unit of each node, ascending by name. */
+  /** The unit of each node, the first where several are taken together; ascending by name. */
   private final int[] unitOf;
+
+  /** The full name of each node. */
+  private final String[] names;
 
   /** The node that stands for each unit of the survey, or -1. */
   private final int[] nodeOf;
@@ -31,18 +40,143 @@ public final class LevelGraph {
   private final Digraph graph;
 
   private LevelGraph(
-      Survey survey, View view, Level level, int[] unitOf, int[] nodeOf, Digraph graph) {
+      Survey survey, View view, Level level, int[] unitOf, String[] names, int[] nodeOf) {
     this.survey = survey;
     this.view = view;
     this.level = level;
     this.unitOf = unitOf;
+    this.names = names;
     this.nodeOf = nodeOf;
-    this.graph = graph;
+    this.graph = arcs();
   }
 
   public static LevelGraph of(Survey survey, Level level, View view) {
-    int[] unitOf = unitsInView(survey.units(), level, view);
-    int[] nodeOf = nodes(survey.units(), level, view, unitOf);
+    return of(survey, Focus.on(level), view);
+  }
+
+  public static LevelGraph of(Survey survey, Focus focus, View view) {
+    Units units = survey.units();
+    boolean[] shown = view.shown(survey);
+    boolean[] part = focus.part(survey);
+    int[] standIn = new int[units.size()];
+    boolean[] holds = new boolean[units.size()];
+    for (int unit = 0; unit < units.size(); unit++) {
+      int at = shown[unit] && (part == null || part[unit]) ? focus.standIn(units, unit) : -1;
+      standIn[unit] = at;
+      // A package or module is in view when something in it is, and so is a file or type itself.
+      if (at >= 0 && (at != unit || units.level(at).compareTo(Level.FILE) >= 0)) {
+        holds[at] = true;
+      }
+    }
+    Naming naming = new Naming(survey, focus, view, holds);
+    int[] nodeOf = new int[units.size()];
+    for (int unit = 0; unit < nodeOf.length; unit++) {
+      nodeOf[unit] = standIn[unit] < 0 ? -1 : naming.nodeOf[standIn[unit]];
+    }
+    return new LevelGraph(survey, view, focus.level(), naming.unitOf, naming.names, nodeOf);
+  }
+
+  /** Which stand-ins are nodes, under which names, and which are taken together. */
+  private static final class Naming {
+    private record Named(String name, int unit) {}
+
+    final int[] nodeOf;
+    final int[] unitOf;
+    final String[] names;
+
+    Naming(Survey survey, Focus focus, View view, boolean[] holds) {
+      Units units = survey.units();
+      List<Named> named = new ArrayList<>();
+      for (int unit = 0; unit < holds.length; unit++) {
+        if (holds[unit]) {
+          named.add(new Named(units.name(unit), unit));
+        }
+      }
+      String[] groups = groups(units, focus, view, named);
+      for (int n = 0; n < groups.length; n++) {
+        if (groups[n] != null) {
+          named.set(n, new Named(groups[n], named.get(n).unit));
+        }
+      }
+      boolean[] grouped = new boolean[holds.length];
+      for (int n = 0; n < groups.length; n++) {
+        grouped[named.get(n).unit] = groups[n] != null;
+      }
+      named.sort(Comparator.comparing(Named::name).thenComparing(Named::unit));
+      nodeOf = new int[holds.length];
+      Arrays.fill(nodeOf, -1);
+      List<Named> nodes = new ArrayList<>();
+      for (Named one : named) {
+        int last = nodes.size() - 1;
+        boolean together =
+            last >= 0
+                && grouped[one.unit]
+                && grouped[nodes.get(last).unit]
+                && nodes.get(last).name.equals(one.name);
+        if (!together) {
+          nodes.add(one);
+        }
+        nodeOf[one.unit] = nodes.size() - 1;
+      }
+      unitOf = nodes.stream().mapToInt(Named::unit).toArray();
+      names = nodes.stream().map(Named::name).toArray(String[]::new);
+    }
+
+    /** The name under which a unit is taken together with others, or null. */
+    private static String[] groups(Units units, Focus focus, View view, List<Named> named) {
+      String[] groups = new String[named.size()];
+      if (focus.depth() > 0) {
+        List<String> packages = new ArrayList<>();
+        for (Named one : named) {
+          if (units.level(one.unit) == Level.PACKAGE) {
+            packages.add(one.name);
+          }
+        }
+        int keep = PackageNames.sharedSegments(packages) + focus.depth();
+        for (int n = 0; n < groups.length; n++) {
+          Named one = named.get(n);
+          if (units.level(one.unit) == Level.PACKAGE) {
+            String cut = PackageNames.firstSegments(one.name, keep);
+            groups[n] = cut.equals(one.name) ? cut : cut + ".**";
+          }
+        }
+        // A package that others are taken together with goes by their common name.
+        java.util.Set<String> folded = new java.util.HashSet<>();
+        for (String group : groups) {
+          if (group != null && group.endsWith(".**")) {
+            folded.add(group.substring(0, group.length() - 3));
+          }
+        }
+        for (int n = 0; n < groups.length; n++) {
+          if (folded.contains(groups[n])) {
+            groups[n] += ".**";
+          }
+        }
+      }
+      for (List<Glob> fold : view.tidy().folds()) {
+        fold(units, named, fold, groups);
+      }
+      return groups;
+    }
+
+    private static void fold(Units units, List<Named> named, List<Glob> fold, String[] groups) {
+      Map<String, String> leader = new HashMap<>();
+      for (Glob pattern : fold) {
+        for (int n = 0; n < groups.length; n++) {
+          Named one = named.get(n);
+          String wild =
+              units.level(one.unit) == Level.FILE && groups[n] == null
+                  ? pattern.captured(one.name)
+                  : null;
+          if (wild != null) {
+            groups[n] = leader.computeIfAbsent(wild, w -> one.name);
+          }
+        }
+      }
+    }
+  }
+
+  private Digraph arcs() {
     References references = survey.references();
     int[] from = new int[references.size()];
     int[] to = new int[references.size()];
@@ -62,44 +196,7 @@ public final class LevelGraph {
         }
       }
     }
-    Digraph graph = Digraph.of(unitOf.length, from, to, weight, count);
-    return new LevelGraph(survey, view, level, unitOf, nodeOf, graph);
-  }
-
-  private static int[] unitsInView(Units units, Level level, View view) {
-    boolean[] holds = new boolean[units.size()];
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (view.shows(units, unit)) {
-        int at = level == Level.MODULE ? units.moduleOf(unit) : units.ancestor(unit, level);
-        // A package or module is in view when something in it is, and so is a file or type itself.
-        if (at >= 0 && (at != unit || level.compareTo(Level.FILE) >= 0)) {
-          holds[at] = true;
-        }
-      }
-    }
-    record Named(String name, int unit) {}
-    List<Named> named = new ArrayList<>();
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (holds[unit]) {
-        named.add(new Named(units.name(unit), unit));
-      }
-    }
-    named.sort(Comparator.comparing(Named::name).thenComparing(Named::unit));
-    return named.stream().mapToInt(Named::unit).toArray();
-  }
-
-  private static int[] nodes(Units units, Level level, View view, int[] unitOf) {
-    int[] own = new int[units.size()];
-    java.util.Arrays.fill(own, -1);
-    for (int node = 0; node < unitOf.length; node++) {
-      own[unitOf[node]] = node;
-    }
-    int[] nodeOf = new int[units.size()];
-    for (int unit = 0; unit < nodeOf.length; unit++) {
-      int at = level == Level.MODULE ? units.moduleOf(unit) : units.ancestor(unit, level);
-      nodeOf[unit] = at < 0 || !view.shows(units, unit) ? -1 : own[at];
-    }
-    return nodeOf;
+    return Digraph.of(unitOf.length, from, to, weight, count);
   }
 
   public Digraph graph() {
@@ -110,12 +207,23 @@ public final class LevelGraph {
     return level;
   }
 
+  public Survey survey() {
+    return survey;
+  }
+
+  /** The unit of a node; where several are taken together, the first by name. */
   public int unit(int node) {
     return unitOf[node];
   }
 
+  /** The full name, for machines. */
+  public String name(int node) {
+    return names[node];
+  }
+
+  /** The name as people read it, shortened as the view says. */
   public String label(int node) {
-    return survey.units().label(unitOf[node]);
+    return names[node].isEmpty() ? "(unnamed package)" : view.tidy().shown(names[node]);
   }
 
   /** The node that stands for a unit on or below the level; -1 above it or out of view. */
@@ -123,9 +231,14 @@ public final class LevelGraph {
     return nodeOf[unit];
   }
 
+  /** The node of that name, or -1. */
+  public int named(String name) {
+    int found = Arrays.binarySearch(names, name);
+    return found < 0 ? -1 : found;
+  }
+
   /** The references behind the arcs from one set of units to another, by file, line and column. */
-  public List<Integer> references(
-      java.util.function.IntPredicate fromNode, java.util.function.IntPredicate toNode) {
+  public List<Integer> references(IntPredicate fromNode, IntPredicate toNode) {
     List<Integer> found = new ArrayList<>();
     References references = survey.references();
     for (int unit = 0; unit < nodeOf.length; unit++) {
@@ -145,8 +258,13 @@ public final class LevelGraph {
     return found;
   }
 
+  /** The references behind one arc. */
+  public List<Integer> references(int fromNode, int toNode) {
+    return references(n -> n == fromNode, n -> n == toNode);
+  }
+
   /** References in the order people read them: by file, place and kind. */
-  static Comparator<Integer> byPlace(Survey survey) {
+  public static Comparator<Integer> byPlace(Survey survey) {
     Units units = survey.units();
     References references = survey.references();
     return Comparator.comparing((Integer r) -> units.name(units.fileOf(references.from(r))))
@@ -161,10 +279,6 @@ public final class LevelGraph {
   public List<Row> rows() {
     TreeMap<String, Row> rows = new TreeMap<>();
     References references = survey.references();
-    String[] names = new String[unitOf.length];
-    for (int node = 0; node < names.length; node++) {
-      names[node] = survey.units().name(unitOf[node]);
-    }
     for (int unit = 0; unit < nodeOf.length; unit++) {
       int user = nodeOf[unit];
       if (user < 0) {

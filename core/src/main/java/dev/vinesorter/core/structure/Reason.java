@@ -69,9 +69,10 @@ public record Reason(boolean direct, Level level, List<Link> links) {
     var references = survey.references();
     List<Integer> found = new ArrayList<>();
     boolean nested = units.inside(from, to) || units.inside(to, from);
+    boolean[] shown = view.shown(survey);
     for (int unit = 0; unit < units.size(); unit++) {
       if (references.row(unit) == references.row(unit + 1)
-          || !view.shows(units, unit)
+          || !shown[unit]
           || !units.inside(unit, from)) {
         continue;
       }

@@ -1,7 +1,9 @@
 package dev.vinesorter.core.structure;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 
 /**
@@ -10,22 +12,50 @@ import dev.vinesorter.core.model.Units;
  * @param tests whether test code counts
  * @param foreign whether units of libraries count
  * @param mentions whether references in documentation count as dependencies
+ * @param tidy what is hidden, shortened and folded
  */
-public record View(boolean tests, boolean foreign, boolean mentions) {
+public record View(boolean tests, boolean foreign, boolean mentions, Tidy tidy) {
   /** Main code alone, as the structure is judged by default. */
-  public static final View MAIN = new View(false, false, false);
+  public static final View MAIN = new View(false, false, false, Tidy.NONE);
 
-  /** The same with test code. */
+  /** The same with test code, or without. */
   public View withTests(boolean also) {
-    return new View(also, foreign, mentions);
+    return new View(also, foreign, mentions, tidy);
   }
 
-  boolean shows(Units units, int unit) {
-    int traits = units.traits(unit);
-    return (tests || !Trait.TEST.in(traits)) && (foreign || !Trait.FOREIGN.in(traits));
+  /** The same with the units of libraries, or without. */
+  public View withForeign(boolean also) {
+    return new View(tests, also, mentions, tidy);
   }
 
-  boolean shows(Kind kind) {
+  /** The same with references in documentation, or without. */
+  public View withMentions(boolean also) {
+    return new View(tests, foreign, also, tidy);
+  }
+
+  /** The same, kept tidy this way. */
+  public View with(Tidy other) {
+    return new View(tests, foreign, mentions, other);
+  }
+
+  /** For each unit of the survey whether it is in view. */
+  public boolean[] shown(Survey survey) {
+    Units units = survey.units();
+    boolean[] shown = new boolean[units.size()];
+    for (int unit = 0; unit < shown.length; unit++) {
+      int traits = units.traits(unit);
+      shown[unit] = (tests || !Trait.TEST.in(traits)) && (foreign || !Trait.FOREIGN.in(traits));
+    }
+    for (UnitPattern pattern : tidy.hidden()) {
+      boolean[] meant = pattern.in(survey);
+      for (int unit = 0; unit < shown.length; unit++) {
+        shown[unit] &= !meant[unit];
+      }
+    }
+    return shown;
+  }
+
+  public boolean shows(Kind kind) {
     return kind.structural() || mentions && kind == Kind.MENTIONS;
   }
 }

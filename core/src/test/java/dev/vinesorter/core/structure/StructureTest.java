@@ -40,10 +40,10 @@ class StructureTest {
     LevelGraph tests = LevelGraph.of(survey, Level.TYPE, View.MAIN.withTests(true));
     assertThat(tests.rows()).contains(new LevelGraph.Row("a.ATest", "a.A", Kind.CALLS, 1));
 
-    LevelGraph foreign = LevelGraph.of(survey, Level.PACKAGE, new View(false, true, false));
+    LevelGraph foreign = LevelGraph.of(survey, Level.PACKAGE, View.MAIN.withForeign(true));
     assertThat(foreign.rows()).contains(new LevelGraph.Row("b", "lib", Kind.REFERS, 1));
 
-    LevelGraph mentions = LevelGraph.of(survey, Level.TYPE, new View(false, false, true));
+    LevelGraph mentions = LevelGraph.of(survey, Level.TYPE, View.MAIN.withMentions(true));
     assertThat(mentions.rows()).contains(new LevelGraph.Row("a.A", "b.B.In", Kind.MENTIONS, 1));
   }
 

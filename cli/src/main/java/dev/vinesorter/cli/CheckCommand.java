@@ -1,0 +1,154 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.trellis.Inspection;
+import dev.vinesorter.core.trellis.Known;
+import dev.vinesorter.core.trellis.Trellis;
+import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.report.CheckReport;
+import dev.vinesorter.report.JUnitReport;
+import dev.vinesorter.report.PlanReport;
+import dev.vinesorter.report.SarifReport;
+import dev.vinesorter.source.InvalidFileException;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.KnownBreaches;
+import dev.vinesorter.source.PlanFile;
+import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.TrellisFile;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code vinesort check}. */
+@Command(
+    name = "check",
+    description = {
+      "Does the code keep to trellis.yaml? Every breach with its rule, reason and sites, and the "
+          + "move or cut that would mend it where one is plain.",
+      ""
+    },
+    footer = {
+      "",
+      "Exit code 1 when there is a breach that trellis.known.yaml does not have.",
+      "",
+      "Examples:",
+      "  vinesort check",
+      "  vinesort check --accept                   from now on only new breaches fail",
+      "  vinesort check --with plan.yaml           what if the plan were applied?",
+      "  vinesort check --as sarif > check.sarif"
+    })
+final class CheckCommand extends BaseCommand {
+  /** The formats. */
+  enum Format {
+    text,
+    json,
+    sarif,
+    junit
+  }
+
+  @Option(
+      names = "--as",
+      paramLabel = "FORMAT",
+      description = "${COMPLETION-CANDIDATES} (default: text).")
+  private Format format = Format.text;
+
+  @Option(
+      names = "--accept",
+      description = "Record today's breaches in trellis.known.yaml; mended ones go from it.")
+  private boolean accept;
+
+  @Option(
+      names = "--with",
+      paramLabel = "PLAN",
+      description = "Judge the structure that the rehearsed plan would give.")
+  private Path planFile;
+
+  @Option(names = "--all", description = "Shorten nothing.")
+  private boolean all;
+
+  @Mixin private StructureOptions structure = new StructureOptions();
+
+  @Override
+  public Integer call() throws java.io.IOException {
+    Workbench bench = workbench();
+    Path file = bench.root().path().resolve(TrellisFile.NAME);
+    if (!Files.isRegularFile(file)) {
+      throw new UsageException(
+          "There is no " + file + ". 'vinesort layers --write' makes a first one from the code.");
+    }
+    if (accept && planFile != null) {
+      throw new UsageException("--accept records what is, --with judges what would be; say one.");
+    }
+    Trellis trellis = bench.trellis();
+    KeptSurvey kept = bench.current();
+    Survey survey = kept.survey();
+    if (planFile != null) {
+      Plan plan = PlanFile.read(planFile);
+      Rehearsal rehearsal = Rehearsal.of(survey, plan, bench.overlay(kept), new JavaStepEditor());
+      if (!rehearsal.accepted()) {
+        show(page -> PlanReport.steps(page, RehearseCommand.content(rehearsal)));
+        say("The plan is refused, so there is nothing to judge.");
+        return Main.NOT_AS_IT_SHOULD_BE;
+      }
+      survey = rehearsal.after();
+    }
+    CheckReport report =
+        new CheckReport(survey, inspection(bench, survey, trellis), KnownBreaches.of(bench.root()));
+    if (accept) {
+      KnownBreaches.write(bench.root(), Known.of(report.inspection().breaches()));
+      say(
+          report.inspection().breaches().size()
+              + " breaches are in "
+              + KnownBreaches.NAME
+              + "; from now on only new ones fail. Commit the file.");
+      return Main.DONE;
+    }
+    print(bench, kept, report);
+    return report.fresh().isEmpty() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
+  }
+
+  private Inspection inspection(Workbench bench, Survey survey, Trellis trellis) {
+    try {
+      return Inspection.of(survey, trellis, structure.view(bench));
+    } catch (Inspection.ContradictionException e) {
+      throw new InvalidFileException(
+          bench.root().path().resolve(TrellisFile.NAME)
+              + ":"
+              + e.place().line()
+              + ":"
+              + e.place().column()
+              + ": "
+              + e.getMessage()
+              + ".");
+    }
+  }
+
+  private void print(Workbench bench, KeptSurvey kept, CheckReport report)
+      throws java.io.IOException {
+    if (format != Format.text || common.json) {
+      for (Inspection.Note note : report.inspection().notes()) {
+        say(
+            TrellisFile.NAME
+                + ":"
+                + note.place().line()
+                + ":"
+                + note.place().column()
+                + ": "
+                + note.says()
+                + ".");
+      }
+    }
+    if (format == Format.sarif) {
+      print(SarifReport.of(report, Main.number()));
+    } else if (format == Format.junit) {
+      print(JUnitReport.of(report));
+    } else if (format == Format.json || common.json) {
+      print(report.json());
+    } else {
+      show(page -> report.text(page, bench.lines(kept), all));
+    }
+  }
+}

@@ -1,0 +1,116 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.Focus;
+import dev.vinesorter.core.structure.LevelGraph;
+import dev.vinesorter.core.structure.View;
+import dev.vinesorter.core.structure.Wall;
+import dev.vinesorter.report.LayersReport;
+import dev.vinesorter.report.TrellisDraft;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.TrellisFile;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code vinesort layers}. */
+@Command(
+    name = "layers",
+    description = {
+      "The layers as the code has them, each resting on those below, and the dependencies that run "
+          + "upwards.",
+      ""
+    },
+    footer = {
+      "",
+      "Examples:",
+      "  vinesort layers",
+      "  vinesort layers --svg layers.svg",
+      "  vinesort layers --write      a first trellis.yaml, to be corrected by hand"
+    })
+final class LayersCommand extends BaseCommand {
+  @Mixin private LookOptions look = new LookOptions();
+
+  @Option(names = "--svg", paramLabel = "FILE", description = "Draw the layers as a picture.")
+  private Path svg;
+
+  @Option(
+      names = "--write",
+      description = "Write a first trellis.yaml from the code as it is; never over one.")
+  private boolean write;
+
+  @Option(names = "--all", description = "Shorten nothing.")
+  private boolean all;
+
+  @Mixin private StructureOptions structure = new StructureOptions();
+
+  @Override
+  public Integer call() {
+    Workbench bench = workbench();
+    KeptSurvey kept = bench.current();
+    Survey survey = kept.survey();
+    View view = structure.view(bench);
+    Focus focus = look.focus(survey);
+    Wall wall = Wall.of(LevelGraph.of(survey, focus, view));
+    if (write) {
+      return writeTrellis(bench, wall);
+    }
+    if (svg != null) {
+      draw(survey, focus, view, wall);
+    }
+    if (common.json) {
+      print(LayersReport.json(wall));
+    } else if (svg == null) {
+      show(page -> LayersReport.text(page, wall, bench.lines(kept), all));
+    }
+    return Main.DONE;
+  }
+
+  /** Draws the wall; what has too many units for one picture is taken together first. */
+  private void draw(Survey survey, Focus focus, View view, Wall wall) {
+    Wall drawn = wall;
+    int depth = 0;
+    if (wall.graph().size() > LayersReport.MOST_DRAWN) {
+      for (int deeper = 1; ; deeper++) {
+        Focus grouped = new Focus(Level.PACKAGE, focus.within(), focus.open(), deeper);
+        LevelGraph graph = LevelGraph.of(survey, grouped, view);
+        boolean fits = graph.size() <= LayersReport.MOST_DRAWN;
+        if (deeper > 1 && (!fits || graph.size() == drawn.graph().size())) {
+          break;
+        }
+        drawn = Wall.of(graph);
+        depth = deeper;
+        if (!fits) {
+          break;
+        }
+      }
+    }
+    SvgFile.write(svg, LayersReport.svg(drawn));
+    say(
+        "The layers are in "
+            + svg
+            + (depth > 0
+                ? ", "
+                    + wall.graph().size()
+                    + " "
+                    + wall.graph().level().words()
+                    + " taken together at depth "
+                    + depth
+                    + "; --within UNIT draws a part."
+                : "."));
+  }
+
+  private int writeTrellis(Workbench bench, Wall wall) {
+    Path file = bench.root().path().resolve(TrellisFile.NAME);
+    if (Files.exists(file)) {
+      throw new UsageException(
+          file + " is there already and is yours to change. Move it away to get a fresh one.");
+    }
+    SvgFile.write(file, TrellisDraft.of(wall));
+    say("Wrote " + file + ". Name its layers and correct them, then run 'vinesort check'.");
+    return Main.DONE;
+  }
+}

@@ -1,0 +1,202 @@
+package dev.vinesorter.core.drift;
+
+import dev.vinesorter.core.graph.Digraph;
+import dev.vinesorter.core.measure.Measures;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.CycleGroups;
+import dev.vinesorter.core.structure.LevelGraph;
+import dev.vinesorter.core.structure.View;
+import dev.vinesorter.core.trellis.Breach;
+import dev.vinesorter.core.trellis.Inspection;
+import dev.vinesorter.core.trellis.Trellis;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * What changed from one survey to another. A unit that moved or was renamed is the same unit, so
+ * its dependencies are neither gone nor new.
+ *
+ * @param levels what changed on each level asked for
+ * @param newBreaches breaches of the trellis that the old survey does not have
+ * @param mendedBreaches those that only the old survey has
+ * @param overLimit figures that are over their limit now and were not
+ * @param withinLimit keys ({@code unit metric}) of figures that were over and are not, or are gone
+ */
+public record Drift(
+    List<LevelDrift> levels,
+    List<Breach> newBreaches,
+    List<Breach> mendedBreaches,
+    List<Measures.Figure> overLimit,
+    List<String> withinLimit) {
+
+  /** A unit under its two names. */
+  public record Move(String from, String to) {}
+
+  /** A dependency with its number of sites. */
+  public record Link(String from, String to, int weight) {}
+
+  /**
+   * The changes on one level; all names as the new survey has them, but for what is gone.
+   *
+   * @param level the level
+   * @param added units that are new
+   * @param gone units that are no more
+   * @param moved units that have another name now
+   * @param linksAdded dependencies that are new, between old units and new ones
+   * @param linksGone dependencies that are no more
+   * @param opened cycle groups of units none of which ran in circles together before
+   * @param closed cycle groups that are no more
+   * @param changed cycle groups that grew or shrank, as they are now
+   */
+  public record LevelDrift(
+      Level level,
+      List<String> added,
+      List<String> gone,
+      List<Move> moved,
+      List<Link> linksAdded,
+      List<Link> linksGone,
+      List<List<String>> opened,
+      List<List<String>> closed,
+      List<List<String>> changed) {
+    /** Whether nothing changed. */
+    public boolean isEmpty() {
+      return added.isEmpty()
+          && gone.isEmpty()
+          && moved.isEmpty()
+          && linksAdded.isEmpty()
+          && linksGone.isEmpty();
+    }
+  }
+
+  /** Compares two surveys, both in the light of one trellis. */
+  public static Drift of(Survey old, Survey fresh, List<Level> levels, View view, Trellis trellis) {
+    Renamed renamed = new Renamed(old, view.shown(old), fresh, view.shown(fresh));
+    List<LevelDrift> drifts = new ArrayList<>();
+    for (Level level : levels) {
+      drifts.add(
+          level(LevelGraph.of(old, level, view), LevelGraph.of(fresh, level, view), renamed));
+    }
+    Map<Breach.Key, Breach> before = new TreeMap<>(BY_KEY);
+    Map<Breach.Key, Breach> after = new TreeMap<>(BY_KEY);
+    for (Breach breach : Inspection.of(old, trellis, view).breaches()) {
+      String from = renamed.now(breach.level(), breach.from());
+      String to = renamed.now(breach.level(), breach.to());
+      before.put(new Breach.Key(breach.rule(), from, to), breach);
+    }
+    Inspection.of(fresh, trellis, view).breaches().forEach(b -> after.put(b.key(), b));
+    List<Breach> fresher = new ArrayList<>();
+    List<Breach> mended = new ArrayList<>();
+    after.forEach((key, b) -> addIf(!before.containsKey(key), fresher, b));
+    before.forEach((key, b) -> addIf(!after.containsKey(key), mended, b));
+    List<Measures.Figure> over = new ArrayList<>();
+    Set<String> wasOver = new TreeSet<>();
+    for (Measures.Figure figure : Measures.of(old, view, trellis.limits()).over()) {
+      Level level = figure.metric().level();
+      wasOver.add(
+          renamed.now(level, old.units().name(figure.unit())) + " " + figure.metric().key());
+    }
+    for (Measures.Figure figure : Measures.of(fresh, view, trellis.limits()).over()) {
+      String key = fresh.units().name(figure.unit()) + " " + figure.metric().key();
+      if (!wasOver.remove(key)) {
+        over.add(figure);
+      }
+    }
+    return new Drift(drifts, fresher, mended, over, List.copyOf(wasOver));
+  }
+
+  private static final java.util.Comparator<Breach.Key> BY_KEY =
+      java.util.Comparator.comparing(Breach.Key::rule)
+          .thenComparing(Breach.Key::from)
+          .thenComparing(Breach.Key::to);
+
+  private static <T> void addIf(boolean wanted, List<T> list, T one) {
+    if (wanted) {
+      list.add(one);
+    }
+  }
+
+  private static LevelDrift level(LevelGraph old, LevelGraph fresh, Renamed renamed) {
+    Level level = old.level();
+    Map<String, String> nowOf = new HashMap<>();
+    Set<String> before = new LinkedHashSet<>();
+    List<Move> moved = new ArrayList<>();
+    List<String> gone = new ArrayList<>();
+    Set<String> after = new LinkedHashSet<>();
+    for (int node = 0; node < fresh.size(); node++) {
+      after.add(fresh.name(node));
+    }
+    for (int node = 0; node < old.size(); node++) {
+      String name = old.name(node);
+      String now = after.contains(name) ? name : renamed.now(level, name);
+      nowOf.put(name, now);
+      before.add(now);
+      if (!after.contains(now)) {
+        gone.add(name);
+      } else if (!now.equals(name)) {
+        moved.add(new Move(name, now));
+      }
+    }
+    List<String> added = after.stream().filter(n -> !before.contains(n)).toList();
+    Map<String, Link> oldLinks = links(old, nowOf);
+    Map<String, Link> freshLinks = links(fresh, Map.of());
+    List<Link> linksAdded = new ArrayList<>();
+    List<Link> linksGone = new ArrayList<>();
+    freshLinks.forEach((key, link) -> addIf(!oldLinks.containsKey(key), linksAdded, link));
+    oldLinks.forEach((key, link) -> addIf(!freshLinks.containsKey(key), linksGone, link));
+    List<Set<String>> oldGroups = groups(old, nowOf);
+    List<Set<String>> freshGroups = groups(fresh, Map.of());
+    List<List<String>> opened = new ArrayList<>();
+    List<List<String>> closed = new ArrayList<>();
+    List<List<String>> changed = new ArrayList<>();
+    for (Set<String> group : freshGroups) {
+      List<Set<String>> same = oldGroups.stream().filter(g -> shares(g, group)).toList();
+      addIf(same.isEmpty(), opened, List.copyOf(group));
+      addIf(!same.isEmpty() && !same.contains(group), changed, List.copyOf(group));
+    }
+    for (Set<String> group : oldGroups) {
+      addIf(freshGroups.stream().noneMatch(g -> shares(g, group)), closed, List.copyOf(group));
+    }
+    return new LevelDrift(
+        level, added, gone, moved, linksAdded, linksGone, opened, closed, changed);
+  }
+
+  /** Whether two groups have a pair in common, so that one can be called the other. */
+  private static boolean shares(Set<String> left, Set<String> right) {
+    Set<String> common = new HashSet<>(left);
+    common.retainAll(right);
+    return common.size() >= 2;
+  }
+
+  private static Map<String, Link> links(LevelGraph graph, Map<String, String> nowOf) {
+    Map<String, Link> links = new TreeMap<>();
+    Digraph arcs = graph.graph();
+    for (int v = 0; v < arcs.nodes(); v++) {
+      for (int k = arcs.firstArc(v); k < arcs.firstArc(v + 1); k++) {
+        String from = nowOf.getOrDefault(graph.name(v), graph.name(v));
+        String to = nowOf.getOrDefault(graph.name(arcs.target(k)), graph.name(arcs.target(k)));
+        links.put(from + '\0' + to, new Link(from, to, arcs.weight(k)));
+      }
+    }
+    return links;
+  }
+
+  private static List<Set<String>> groups(LevelGraph graph, Map<String, String> nowOf) {
+    List<Set<String>> groups = new ArrayList<>();
+    for (CycleGroups.Group group : CycleGroups.of(graph)) {
+      Set<String> names = new TreeSet<>();
+      for (int node : group.nodes()) {
+        names.add(nowOf.getOrDefault(graph.name(node), graph.name(node)));
+      }
+      groups.add(names);
+    }
+    return groups;
+  }
+}

@@ -1,0 +1,55 @@
+package dev.vinesorter.core.structure;
+
+import dev.vinesorter.core.model.Glob;
+import dev.vinesorter.core.model.UnitPattern;
+import java.util.List;
+
+/**
+ * How a view is kept free of what would only be noise.
+ *
+ * @param hidden units that were read, but stand outside the structure
+ * @param shortNames prefixes of names with what is shown in their place, longest prefix first
+ * @param folds each a list of path patterns: files that fit them with the same wildcards are one
+ *     unit, named after the file that fits the first
+ */
+public record Tidy(List<UnitPattern> hidden, List<ShortName> shortNames, List<List<Glob>> folds) {
+  public static final Tidy NONE = new Tidy(List.of(), List.of(), List.of());
+
+  /** A prefix and what is shown for it. */
+  public record ShortName(String prefix, String shown) {}
+
+  public Tidy {
+    hidden = List.copyOf(hidden);
+    shortNames =
+        shortNames.stream()
+            .sorted(
+                java.util.Comparator.comparing((ShortName s) -> -s.prefix().length())
+                    .thenComparing(ShortName::prefix))
+            .toList();
+    folds = folds.stream().map(List::copyOf).toList();
+  }
+
+  /** The same with more hidden. */
+  public Tidy hiding(List<UnitPattern> more) {
+    List<UnitPattern> all = new java.util.ArrayList<>(hidden);
+    all.addAll(more);
+    return new Tidy(all, shortNames, folds);
+  }
+
+  /** A name as it is shown. */
+  public String shown(String name) {
+    for (ShortName one : shortNames) {
+      if (name.equals(one.prefix)) {
+        return one.shown;
+      }
+      if (name.startsWith(one.prefix)) {
+        char next = name.charAt(one.prefix.length());
+        char last = one.prefix.charAt(one.prefix.length() - 1);
+        if (next == '.' || next == '/' || next == '#' || last == '.' || last == '/') {
+          return one.shown + name.substring(one.prefix.length());
+        }
+      }
+    }
+    return name;
+  }
+}

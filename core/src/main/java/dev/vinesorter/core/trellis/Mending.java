@@ -1,0 +1,114 @@
+package dev.vinesorter.core.trellis;
+
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.structure.LevelGraph;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.IntPredicate;
+
+/**
+ * The one move that would mend a breach, where it is plain: nothing that uses the moved type, or
+ * that it uses, would be in breach after it.
+ */
+final class Mending {
+  private final Units units;
+  private final Layers layers;
+  private final Map<Integer, List<Integer>> uses = new HashMap<>();
+  private final Map<Integer, List<Integer>> users = new HashMap<>();
+
+  /** Over pairs of outermost types of our own. */
+  Mending(Survey survey, Layers layers, List<int[]> pairs) {
+    this.units = survey.units();
+    this.layers = layers;
+    for (int[] pair : pairs) {
+      uses.computeIfAbsent(pair[0], t -> new ArrayList<>()).add(pair[1]);
+      users.computeIfAbsent(pair[1], t -> new ArrayList<>()).add(pair[0]);
+    }
+  }
+
+  /** For a dependency that runs up the layers: the user goes up, or what it uses comes down. */
+  String ofLayers(int from, int to) {
+    boolean down = fits(to, layers.of(from), other -> other == from);
+    boolean up = fits(from, layers.of(to), other -> other == to);
+    if (down && up) {
+      // Both would do: the one that has less to do with its own package goes.
+      return ties(from) < ties(to) ? move(from, to) : move(to, from);
+    }
+    return down ? move(to, from) : up ? move(from, to) : "";
+  }
+
+  /** How many types of its own package a type uses or is used by. */
+  private long ties(int type) {
+    IntPredicate beside = t -> units.packageOf(t) == units.packageOf(type);
+    return neighbours(uses, type).filter(beside).count()
+        + neighbours(users, type).filter(beside).count();
+  }
+
+  /** For parts of a layer that are kept apart: one of the two belongs to the other part. */
+  String ofParts(int from, int to) {
+    if (staysIn(to, layers.part(from), from)) {
+      return move(to, from);
+    }
+    return staysIn(from, layers.part(to), to) ? move(from, to) : "";
+  }
+
+  private boolean staysIn(int type, int part, int other) {
+    IntPredicate wrong =
+        t -> t != other && layers.of(t) == layers.of(type) && layers.part(t) != part;
+    return neighbours(uses, type).noneMatch(wrong) && neighbours(users, type).noneMatch(wrong);
+  }
+
+  /** Whether a type could stand on a layer with all it uses and all that use it. */
+  private boolean fits(int type, int layer, IntPredicate asked) {
+    boolean usesFit =
+        neighbours(uses, type)
+            .allMatch(t -> asked.test(t) || layers.of(t) < 0 || layers.of(t) >= layer);
+    boolean usersFit =
+        neighbours(users, type)
+            .allMatch(t -> asked.test(t) || layers.of(t) < 0 || layers.of(t) <= layer);
+    return usesFit && usersFit;
+  }
+
+  private static java.util.stream.IntStream neighbours(Map<Integer, List<Integer>> of, int type) {
+    return of.getOrDefault(type, List.of()).stream().mapToInt(Integer::intValue);
+  }
+
+  private String move(int type, int beside) {
+    return "move " + units.name(type) + " into " + units.name(units.packageOf(beside));
+  }
+
+  /** For a dependency between packages: the one type that makes it, or that it is about, moves. */
+  String ofPackages(LevelGraph graph, int from, int to, List<Integer> references) {
+    Set<Integer> makers = new HashSet<>();
+    Set<Integer> wanted = new HashSet<>();
+    for (int r : references) {
+      int user = graph.survey().references().from(r);
+      int top = units.topTypeOf(user);
+      if (top >= 0) {
+        makers.add(top);
+      }
+      int target = units.topTypeOf(graph.survey().references().target(r));
+      wanted.add(target);
+    }
+    if (makers.size() == 1) {
+      int type = makers.iterator().next();
+      boolean used = neighbours(users, type).anyMatch(t -> graph.node(units.packageOf(t)) == from);
+      if (!used && graph.graph().weight(to, from) > 0) {
+        return "move " + units.name(type) + " into " + graph.name(to);
+      }
+    }
+    if (wanted.size() == 1 && !wanted.contains(-1)) {
+      int type = wanted.iterator().next();
+      boolean needs = neighbours(uses, type).anyMatch(t -> graph.node(units.packageOf(t)) == to);
+      if (!needs && graph.graph().weight(to, from) > 0) {
+        return "move " + units.name(type) + " into " + graph.name(from);
+      }
+    }
+    return "";
+  }
+}

@@ -1,0 +1,208 @@
+package dev.vinesorter.report;
+
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.trellis.Breach;
+import dev.vinesorter.core.trellis.Inspection;
+import dev.vinesorter.core.trellis.Known;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What breaches the trellis, and which of it is new.
+ *
+ * @param survey the survey that was judged
+ * @param inspection what was found
+ * @param known what was accepted before
+ */
+public record CheckReport(Survey survey, Inspection inspection, Known known) {
+  private static final int SITES_SHOWN = 3;
+  private static final int SHOWN = 40;
+
+  /** Breaches that were not accepted. */
+  public List<Breach> fresh() {
+    return inspection.breaches().stream().filter(b -> !known.covers(b)).toList();
+  }
+
+  /** Accepted ones that are no more. */
+  public List<Breach.Key> mended() {
+    return known.mended(inspection.breaches());
+  }
+
+  /** As JSON; see {@code docs/formats.md}. */
+  public String json() {
+    return Json.document(
+        json -> {
+          json.writeArrayFieldStart("breaches");
+          for (Breach breach : inspection.breaches()) {
+            json.writeStartObject();
+            json.writeStringField("rule", breach.rule());
+            json.writeStringField("says", breach.says());
+            json.writeStringField("from", breach.from());
+            if (breach.to().isEmpty()) {
+              json.writeNullField("to");
+            } else {
+              json.writeStringField("to", breach.to());
+            }
+            json.writeNumberField("weight", breach.weight());
+            json.writeArrayFieldStart("sites");
+            for (int r : breach.references()) {
+              Sites.json(json, survey, r);
+            }
+            if (breach.isLimit()) {
+              Place place = place(breach);
+              if (place != null) {
+                json.writeStartObject();
+                json.writeStringField("file", place.file());
+                json.writeNumberField("line", place.line());
+                json.writeEndObject();
+              }
+            }
+            json.writeEndArray();
+            json.writeStringField("mend", breach.mend());
+            json.writeBooleanField("known", known.covers(breach));
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeNumberField("new", fresh().size());
+          json.writeArrayFieldStart("mended");
+          for (Breach.Key key : mended()) {
+            json.writeStartObject();
+            json.writeStringField("rule", key.rule());
+            json.writeStringField("from", key.from());
+            json.writeStringField("to", key.to());
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeArrayFieldStart("notes");
+          for (Inspection.Note note : inspection.notes()) {
+            json.writeStartObject();
+            json.writeNumberField("line", note.place().line());
+            json.writeNumberField("column", note.place().column());
+            json.writeStringField("says", note.says());
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+          json.writeNumberField("unplaced", inspection.unplaced());
+        });
+  }
+
+  /** A place in a source. */
+  record Place(String file, int line) {}
+
+  /** Where the unit of a limit stands; null for a package or module. */
+  Place place(Breach breach) {
+    Units units = survey.units();
+    int unit = units.find(breach.from(), breach.level());
+    int file = unit < 0 ? -1 : units.fileOf(unit);
+    return file < 0
+        ? null
+        : new Place(units.name(file), units.line(file, Math.max(0, units.nameAt(unit))));
+  }
+
+  /** Every place of a breach. */
+  List<Place> places(Breach breach) {
+    List<Place> places = new ArrayList<>();
+    for (int r : breach.references()) {
+      Site site = survey.site(r);
+      places.add(new Place(site.file(), site.line()));
+    }
+    Place own = breach.isLimit() ? place(breach) : null;
+    if (own != null) {
+      places.add(own);
+    }
+    return places;
+  }
+
+  /** One line about a breach. */
+  static String line(Breach breach) {
+    return breach.isLimit() ? breach.from() : breach.from() + " -> " + breach.to();
+  }
+
+  /** For people; with {@code all}, nothing is shortened. */
+  public void text(Page page, SourceLines lines, boolean all) {
+    List<Breach> fresh = fresh();
+    int accepted = inspection.breaches().size() - fresh.size();
+    if (inspection.breaches().isEmpty()) {
+      page.bold("No breach.").line(" The code keeps to its trellis.");
+    } else {
+      page.bold(
+              fresh.isEmpty()
+                  ? "No new breach"
+                  : Page.count(fresh.size(), "new breach", "new breaches"))
+          .line(accepted == 0 ? "" : "; " + accepted + " accepted before");
+    }
+    String rule = "";
+    int shown = 0;
+    for (Breach breach : fresh) {
+      if (!all && shown++ == SHOWN) {
+        page.dim("  and " + (fresh.size() - SHOWN) + " more; --all shows them").line();
+        break;
+      }
+      String head = breach.rule() + ": " + breach.says();
+      if (breach.isLimit()) {
+        head = breach.rule();
+      }
+      if (!head.equals(rule)) {
+        page.line().bold(head).line();
+        rule = head;
+      }
+      page.add("  ")
+          .warn(line(breach))
+          .line(
+              breach.isLimit()
+                  ? "   " + breach.says()
+                  : "   " + Page.count(breach.weight(), "site", "sites"));
+      Sites.text(
+          page,
+          survey,
+          breach.references(),
+          lines,
+          "      ",
+          all ? Integer.MAX_VALUE : SITES_SHOWN);
+      Place place = breach.isLimit() ? place(breach) : null;
+      if (place != null) {
+        page.dim("      " + place.file() + ":" + place.line()).line();
+      }
+      if (!breach.mend().isEmpty()) {
+        page.line("      would mend it: " + breach.mend());
+      }
+    }
+    tail(page);
+    page.line();
+    page.dim("Next: ").line(next(fresh));
+  }
+
+  private void tail(Page page) {
+    List<Breach.Key> mended = mended();
+    if (!mended.isEmpty()) {
+      page.line()
+          .bold(
+              Page.count(mended.size(), "accepted breach is", "accepted breaches are") + " mended")
+          .line(": 'vinesort check --accept' takes them off the list");
+      for (Breach.Key key : mended) {
+        page.line(
+            "  " + key.rule() + ": " + key.from() + (key.to().isEmpty() ? "" : " -> " + key.to()));
+      }
+    }
+    for (Inspection.Note note : inspection.notes()) {
+      page.warn("trellis.yaml:" + note.place().line() + ":" + note.place().column() + ": ")
+          .line(note.says() + ".");
+    }
+    if (inspection.unplaced() > 0) {
+      page.line(
+          Page.count(inspection.unplaced(), "type is", "types are")
+              + " in no layer, so no layer rule holds there.");
+    }
+  }
+
+  private String next(List<Breach> fresh) {
+    for (Breach breach : fresh) {
+      if (!breach.isLimit()) {
+        return "vinesort why '" + breach.from() + "' '" + breach.to() + "'";
+      }
+    }
+    return fresh.isEmpty() ? "vinesort layers" : "vinesort show '" + fresh.get(0).from() + "'";
+  }
+}

@@ -1,0 +1,366 @@
+package dev.vinesorter.report;
+
+import dev.vinesorter.core.structure.Wall;
+import java.util.ArrayList;
+import java.util.List;
+
+/** The layers as the code has them. */
+public final class LayersReport {
+  private static final int SITES_SHOWN = 2;
+  private static final int UPWARDS_SHOWN = 15;
+  private static final int LINE_WIDTH = 100;
+
+  /** The most units that one picture shows. */
+  public static final int MOST_DRAWN = 60;
+
+  private LayersReport() {}
+
+  /** As JSON; see {@code docs/formats.md}. */
+  public static String json(Wall wall) {
+    return Json.document(
+        json -> {
+          json.writeStringField("level", wall.graph().level().word());
+          json.writeArrayFieldStart("layers");
+          for (int[] row : wall.rows()) {
+            json.writeStartArray();
+            for (int node : row) {
+              json.writeString(wall.graph().name(node));
+            }
+            json.writeEndArray();
+          }
+          json.writeEndArray();
+          json.writeNumberField("weight", wall.upwardWeight());
+          json.writeBooleanField("optimal", wall.optimal());
+          json.writeArrayFieldStart("upwards");
+          for (Wall.Upward up : wall.upwards()) {
+            json.writeStartObject();
+            json.writeStringField("from", wall.graph().name(up.from()));
+            json.writeStringField("to", wall.graph().name(up.to()));
+            json.writeNumberField("weight", up.weight());
+            json.writeArrayFieldStart("sites");
+            for (int r : wall.graph().references(up.from(), up.to())) {
+              Sites.json(json, wall.graph().survey(), r);
+            }
+            json.writeEndArray();
+            json.writeEndObject();
+          }
+          json.writeEndArray();
+        });
+  }
+
+  /** For a terminal; with {@code all}, nothing is shortened. */
+  public static void text(Page page, Wall wall, SourceLines lines, boolean all) {
+    Names names = Names.of(wall.graph());
+    String level = wall.graph().level().words();
+    page.bold(
+            Page.count(wall.graph().size(), wall.graph().level().word(), level)
+                + " in "
+                + Page.count(wall.rows().size(), "layer", "layers"))
+        .line(", each resting on those below");
+    if (!names.shared().isEmpty()) {
+      page.dim("All names begin with " + names.shared()).line();
+    }
+    page.line();
+    int number = wall.rows().size();
+    for (int[] row : wall.rows()) {
+      StringBuilder line = new StringBuilder();
+      String head = String.format("%4d  ", number--);
+      for (int node : row) {
+        String name = names.of(node);
+        if (!line.isEmpty() && line.length() + name.length() + 3 > LINE_WIDTH) {
+          page.add(head).line(line.toString());
+          line.setLength(0);
+          head = "      ";
+        }
+        line.append(line.isEmpty() ? "" : "   ").append(name);
+      }
+      page.add(head).line(line.toString());
+    }
+    page.line();
+    if (wall.upwards().isEmpty()) {
+      page.line("Nothing runs upwards.");
+      page.line();
+      page.dim("Next: ").line("vinesort layers --write, then vinesort check");
+      return;
+    }
+    page.warn(Page.count(wall.upwards().size(), "dependency runs", "dependencies run") + " upwards")
+        .line(
+            ", "
+                + Page.count(wall.upwardWeight(), "site", "sites")
+                + (wall.optimal() ? "; no cheaper cut exists" : "; not proven the cheapest cut"));
+    int shown = 0;
+    for (Wall.Upward up : wall.upwards()) {
+      if (!all && shown++ == UPWARDS_SHOWN) {
+        page.dim("  and " + (wall.upwards().size() - UPWARDS_SHOWN) + " more; --all shows them")
+            .line();
+        break;
+      }
+      page.add("  ")
+          .warn(wall.graph().label(up.from()) + " -> " + wall.graph().label(up.to()))
+          .line("   " + Page.count(up.weight(), "site", "sites"));
+      Sites.text(
+          page,
+          wall.graph().survey(),
+          wall.graph().references(up.from(), up.to()),
+          lines,
+          "      ",
+          all ? Integer.MAX_VALUE : SITES_SHOWN);
+    }
+    page.line();
+    Wall.Upward first = wall.upwards().get(0);
+    page.dim("Next: ")
+        .line(
+            "vinesort why '"
+                + wall.graph().name(first.from())
+                + "' '"
+                + wall.graph().name(first.to())
+                + "'");
+  }
+
+  /** A box of the picture. */
+  private record Box(double x, double y, double width, double height) {
+    double middle() {
+      return x + width / 2;
+    }
+  }
+
+  /** As a picture of 1280 by 800; what is larger shrinks to fit. */
+  public static String svg(Wall wall) {
+    return new Drawing(wall).svg();
+  }
+
+  private static final class Drawing {
+    private static final double WIDTH = 1280;
+    private static final double HEIGHT = 800;
+    private static final double LEFT = 56;
+    private static final double TOP = 64;
+    private static final double RIGHT = WIDTH - 24;
+    private static final int LONG_NAME = 24;
+
+    private final Wall wall;
+    private final Names names;
+    private Box[] boxes;
+    private double[] bandTop;
+    private double bottom;
+    private double font;
+
+    Drawing(Wall wall) {
+      this.wall = wall;
+      this.names = Names.of(wall.graph());
+      for (font = 14; font > 7; font -= 0.5) {
+        place();
+        if (bottom <= HEIGHT - 16) {
+          break;
+        }
+      }
+    }
+
+    /** Fills each band from the left, in as many lines as it takes; lines are then centred. */
+    private void place() {
+      boxes = new Box[wall.graph().size()];
+      bandTop = new double[wall.rows().size()];
+      double gap = font * 1.3;
+      double y = TOP;
+      for (int band = 0; band < wall.rows().size(); band++) {
+        bandTop[band] = y;
+        y += font * 0.7;
+        List<Integer> line = new ArrayList<>();
+        double x = LEFT;
+        double tallest = 0;
+        for (int node : wall.rows().get(band)) {
+          double width = boxWidth(node);
+          if (!line.isEmpty() && x + width > RIGHT) {
+            centre(line, x - gap);
+            y += tallest + font * 0.6;
+            x = LEFT;
+            tallest = 0;
+            line.clear();
+          }
+          double height = font * (0.9 + 1.2 * lines(names.of(node)).size());
+          boxes[node] = new Box(x, y, width, height);
+          tallest = Math.max(tallest, height);
+          line.add(node);
+          x += width + gap;
+        }
+        centre(line, x - gap);
+        y += tallest + font * 0.7;
+        bottom = y;
+        y += font * 1.1;
+      }
+      stretch();
+    }
+
+    /** Room that is left over goes between the bands, up to a point. */
+    private void stretch() {
+      int bands = wall.rows().size();
+      double spare = Math.min(34.0 * bands, HEIGHT - 24 - bottom);
+      if (spare <= 0 || bands < 2) {
+        return;
+      }
+      double each = spare / (bands - 1);
+      for (int band = 0; band < bands; band++) {
+        bandTop[band] += band * each;
+        for (int node : wall.rows().get(band)) {
+          Box box = boxes[node];
+          boxes[node] = new Box(box.x, box.y + band * each, box.width, box.height);
+        }
+      }
+      bottom += spare;
+    }
+
+    private void centre(List<Integer> line, double end) {
+      double shift = (RIGHT - end) / 2;
+      for (int node : line) {
+        Box box = boxes[node];
+        boxes[node] = new Box(box.x + shift, box.y, box.width, box.height);
+      }
+    }
+
+    private double boxWidth(int node) {
+      double widest = 0;
+      for (String part : lines(names.of(node))) {
+        widest = Math.max(widest, Svg.width(part, font));
+      }
+      return widest + font * 1.4;
+    }
+
+    /** A name in one line, or in as many as a long one needs, broken where its words meet. */
+    private static List<String> lines(String name) {
+      List<String> lines = new ArrayList<>();
+      String rest = name;
+      while (rest.length() > LONG_NAME) {
+        int at = LONG_NAME;
+        while (at > LONG_NAME / 2 && !breaks(rest, at)) {
+          at--;
+        }
+        lines.add(rest.substring(0, at));
+        rest = rest.substring(at);
+      }
+      lines.add(rest);
+      return lines;
+    }
+
+    private static boolean breaks(String name, int at) {
+      char before = name.charAt(at - 1);
+      return before == '.'
+          || before == '/'
+          || Character.isUpperCase(name.charAt(at)) && Character.isLowerCase(before);
+    }
+
+    String svg() {
+      double height = Math.max(HEIGHT, bottom + 16);
+      Svg svg = Svg.of(WIDTH, height, "Layers as the code has them");
+      String head =
+          Page.count(wall.graph().size(), wall.graph().level().word(), wall.graph().level().words())
+              + " in "
+              + Page.count(wall.rows().size(), "layer", "layers");
+      svg.bold(16, 26, 16, Svg.INK, "start", head);
+      String upwards =
+          wall.upwards().isEmpty()
+              ? "Nothing runs upwards."
+              : Page.count(wall.upwards().size(), "dependency runs", "dependencies run")
+                  + " upwards (plum, with the number of sites).";
+      String shared = names.shared().isEmpty() ? "" : " All names begin with " + names.shared();
+      svg.text(
+          16, 46, 12, Svg.FAINT, "start", "Each layer rests on those below. " + upwards + shared);
+      for (int band = 0; band < bandTop.length; band++) {
+        double end = band + 1 < bandTop.length ? bandTop[band + 1] - font * 0.5 : bottom;
+        svg.box(12, bandTop[band], WIDTH - 24, end - bandTop[band] - 3, Svg.SAND, "none", 4);
+        svg.text(
+            26,
+            bandTop[band] + font * 1.7,
+            font,
+            Svg.FAINT,
+            "middle",
+            "" + (bandTop.length - band));
+      }
+      downwards(svg);
+      for (int node = 0; node < boxes.length; node++) {
+        Box box = boxes[node];
+        svg.box(box.x, box.y, box.width, box.height, Svg.PAPER, Svg.INK, 3);
+        double y = box.y + font * 1.35;
+        for (String part : lines(names.of(node))) {
+          svg.text(box.middle(), y, font, Svg.INK, "middle", part);
+          y += font * 1.2;
+        }
+      }
+      for (Wall.Upward up : wall.upwards()) {
+        upward(svg, up);
+      }
+      return svg.finished();
+    }
+
+    private void downwards(Svg svg) {
+      var graph = wall.graph().graph();
+      if (graph.arcs() > 400) {
+        return;
+      }
+      for (int v = 0; v < graph.nodes(); v++) {
+        for (int k = graph.firstArc(v); k < graph.firstArc(v + 1); k++) {
+          Box from = boxes[v];
+          Box to = boxes[graph.target(k)];
+          if (from.y + from.height < to.y) {
+            svg.line(from.middle(), from.y + from.height, to.middle(), to.y, Svg.LINE, 0.8);
+          }
+        }
+      }
+    }
+
+    /** An arrow from a box's upper edge, bent sideways so that it passes beside others. */
+    private void upward(Svg svg, Wall.Upward up) {
+      Box from = boxes[up.from()];
+      Box to = boxes[up.to()];
+      double startX = from.middle() + from.width * 0.2;
+      double startY = from.y;
+      double endX = to.middle() - to.width * 0.2;
+      double endY = to.y + to.height;
+      boolean sameLine = Math.abs(from.y - to.y) < 1;
+      if (sameLine) {
+        endY = to.y;
+      }
+      double bend = sameLine ? font * 2.5 : Math.max(font * 2, (startY - endY) * 0.45);
+      double aimY = sameLine ? endY - bend : endY + bend;
+      double thick = 1.6 + Math.min(4, Math.log(up.weight()) * 0.8);
+      svg.path(
+          "M"
+              + Svg.number(startX)
+              + " "
+              + Svg.number(startY)
+              + "C"
+              + Svg.number(startX)
+              + " "
+              + Svg.number(startY - bend)
+              + " "
+              + Svg.number(endX)
+              + " "
+              + Svg.number(aimY)
+              + " "
+              + Svg.number(endX)
+              + " "
+              + Svg.number(endY),
+          Svg.PLUM,
+          thick);
+      double wing = 5 + thick;
+      double back = sameLine ? -wing * 1.3 : wing * 1.3;
+      svg.shape(
+          "M"
+              + Svg.number(endX)
+              + " "
+              + Svg.number(endY)
+              + "l"
+              + Svg.number(-wing * 0.7)
+              + " "
+              + Svg.number(back)
+              + "h"
+              + Svg.number(wing * 1.4)
+              + "z",
+          Svg.PLUM);
+      double labelX = startX * 0.5 + endX * 0.5;
+      double labelY = sameLine ? startY - bend * 0.75 : (startY + endY) / 2;
+      String weight = String.valueOf(up.weight());
+      double half = Math.max(8, Svg.width(weight, 11) / 2 + 5);
+      svg.box(labelX - half, labelY - 8, 2 * half, 16, Svg.PAPER, Svg.PLUM, 8);
+      svg.text(labelX, labelY + 4, 11, Svg.PLUM, "middle", weight);
+    }
+  }
+}
