@@ -36,7 +36,7 @@ public final class Moves {
     int trials = Integer.parseInt(arguments[2]);
     Random random = new Random(Long.parseLong(arguments[3]));
     JavaReader reader = new JavaReader();
-    Survey survey = reader.read(overlay(root, options), options, Progress.SILENT);
+    Survey survey = reader.read(overlay(root, options), options, Progress.SILENT).survey();
     Map<String, byte[]> before = bytes(root);
     Units units = survey.units();
     List<Integer> types = new ArrayList<>();

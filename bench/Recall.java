@@ -20,7 +20,7 @@ public final class Recall {
     List<String> classpath = arguments[2].isEmpty() ? List.of() : List.of(arguments[2].split(":"));
     ReadOptions options = new ReadOptions(classpath, "", List.of());
     Overlay sources = new Overlay(root, options.walk(root).files(), options.charset());
-    Survey survey = new JavaReader().read(sources, options, Progress.SILENT);
+    Survey survey = new JavaReader().read(sources, options, Progress.SILENT).survey();
     LevelGraph graph = LevelGraph.of(survey, Level.TYPE, View.MAIN.withTests(true));
     Set<String> ours = new TreeSet<>();
     for (int node = 0; node < graph.size(); node++) {

@@ -89,7 +89,7 @@ final class ApplyCommand extends BaseCommand {
     }
     PlanReport.Content outcome =
         new PlanReport.Content(
-            plan, content.steps(), content.before(), proof.fresh(), content.changes());
+            plan, content.steps(), content.before(), proof.reading().survey(), content.changes());
     return write(bench, kept, rehearsal, proof, outcome);
   }
 
@@ -160,7 +160,7 @@ final class ApplyCommand extends BaseCommand {
     }
     Map<String, KeptSurvey.Stamp> stamps =
         KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
-    bench.own().keep(kept.with(proof.fresh(), stamps));
+    bench.own().keep(kept.with(proof.reading(), stamps));
     return report(
         content,
         new PlanReport.Application(

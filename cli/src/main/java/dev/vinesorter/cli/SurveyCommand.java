@@ -56,6 +56,11 @@ final class SurveyCommand extends BaseCommand {
       description = "Keep a copy under this name, for 'vinesort drift NAME'.")
   private String keep;
 
+  @Option(
+      names = "--anew",
+      description = "Read every source, also those that have not changed since the last survey.")
+  private boolean anew;
+
   @Mixin private StructureOptions structure = new StructureOptions();
 
   @Override
@@ -68,7 +73,11 @@ final class SurveyCommand extends BaseCommand {
       }
     }
     ReadOptions options = new ReadOptions(libraries, encoding, leaveOut, marks);
-    KeptSurvey kept = bench.locked("survey", () -> bench.read(options));
+    KeptSurvey known = anew ? null : bench.unchanged(options);
+    KeptSurvey kept =
+        known != null
+            ? known
+            : bench.locked("survey", () -> anew ? bench.read(options, null) : bench.read(options));
     if (keep != null) {
       bench.own().keep(kept, keep);
     }

@@ -11,6 +11,7 @@ import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;
 import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Root;
 import dev.vinesorter.source.RootLock;
 import dev.vinesorter.source.SourceText;
@@ -23,6 +24,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -82,10 +84,32 @@ final class Workbench {
     return millis;
   }
 
+  /** The kept survey where it was asked for with the same options and nothing changed since. */
+  KeptSurvey unchanged(ReadOptions asked) {
+    long start = System.nanoTime();
+    KeptSurvey kept = own.kept();
+    boolean holds =
+        kept != null
+            && kept.asked().equals(asked)
+            && kept.options().equals(asked.with(trellis()))
+            && kept.changedSince(root).isEmpty();
+    millis = (System.nanoTime() - start) / 1_000_000;
+    return holds ? kept : null;
+  }
+
   /** Reads the sources, as asked and as the trellis adds, and keeps the survey. */
   KeptSurvey read(ReadOptions asked) {
+    return read(asked, own.kept());
+  }
+
+  /**
+   * The same, from the ground up where there is no survey of nearly the same sources.
+   *
+   * @param previous such a survey, or null
+   */
+  KeptSurvey read(ReadOptions asked, KeptSurvey previous) {
     long start = System.nanoTime();
-    KeptSurvey kept = readAlone(root, asked, null);
+    KeptSurvey kept = readAlone(root, asked, previous);
     millis = (System.nanoTime() - start) / 1_000_000;
     try {
       own.keep(kept);
@@ -102,19 +126,30 @@ final class Workbench {
    */
   KeptSurvey readAlone(Root root, ReadOptions asked, KeptSurvey previous) {
     ReadOptions options = asked.with(trellis());
+    boolean near = previous != null && previous.options().equals(options);
     SourceWalk walk = options.walk(root);
     Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files());
     Overlay sources = new Overlay(root, walk.files(), options.charset());
-    Survey survey;
+    Reading reading;
     try (Drawing progress = Drawing.start()) {
-      survey = new JavaReader().read(sources, options, progress);
+      JavaReader reader = new JavaReader();
+      reading =
+          near
+              ? reader.read(
+                  sources,
+                  options,
+                  progress,
+                  new Reading(previous.survey(), previous.memo()),
+                  new TreeSet<>(previous.differing(stamps)))
+              : reader.read(sources, options, progress);
     }
+    Survey survey = reading.survey();
     if (!walk.problems().isEmpty()) {
       List<dev.vinesorter.core.model.Problem> all = new ArrayList<>(walk.problems());
       all.addAll(survey.problems());
       survey = new Survey(survey.units(), survey.references(), all, survey.unresolved());
     }
-    return new KeptSurvey(survey, asked, options, stamps, walk.leftOut());
+    return new KeptSurvey(survey, reading.memo(), asked, options, stamps, walk.leftOut());
   }
 
   /** The survey as of now: the kept one, or a new one where there is none or sources changed. */

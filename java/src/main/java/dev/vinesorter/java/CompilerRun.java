@@ -43,6 +43,7 @@ final class CompilerRun implements AutoCloseable {
   private final Map<URI, JavaFile> byUri;
 
   private final Map<CompilationUnitTree, JavaFile> units = new LinkedHashMap<>();
+  private final Map<CompilationUnitTree, SketchManager.Sketch> taken = new LinkedHashMap<>();
   private final List<Problem> problems;
   private final Set<String> crashed = new HashSet<>();
 
@@ -60,6 +61,16 @@ final class CompilerRun implements AutoCloseable {
   /** Parses and attributes; {@code module-info} files are to be left out by the caller. */
   static CompilerRun of(
       List<JavaFile> files, List<String> classpath, List<Problem> problems, Progress progress) {
+    return of(files, Map.of(), classpath, problems, progress);
+  }
+
+  /** The same, the files of some more being known by their sketches only. */
+  static CompilerRun of(
+      List<JavaFile> files,
+      Map<String, String> sketches,
+      List<String> classpath,
+      List<Problem> problems,
+      Progress progress) {
     JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
     if (compiler == null) {
       throw new CannotWorkException(
@@ -79,23 +90,28 @@ final class CompilerRun implements AutoCloseable {
     Map<URI, JavaFile> byUri = new HashMap<>();
     sources.forEach(source -> byUri.put(source.toUri(), source.file));
     DiagnosticListener<JavaFileObject> listener = diagnostic -> report(diagnostic, byUri, problems);
+    SketchManager sketched = sketches.isEmpty() ? null : new SketchManager(manager, sketches);
     JavacTask task =
         (JavacTask)
             compiler.getTask(
                 new StringWriter(),
-                manager,
+                sketched == null ? manager : sketched,
                 listener,
                 List.of(
                     "-proc:none",
                     "-nowarn",
                     "-Xlint:none",
                     "-implicit:none",
+                    "-Xprefer:source",
                     "-Xmaxerrs",
                     "1000000",
                     "-XDshould-stop.ifError=FLOW"),
                 null,
                 sources);
     CompilerRun run = new CompilerRun(manager, task, byUri, problems);
+    if (sketched != null) {
+      run.watchSketches(sketched);
+    }
     run.analyze(files, progress);
     return run;
   }
@@ -166,11 +182,37 @@ final class CompilerRun implements AutoCloseable {
     if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
       JavaFileObject source = diagnostic.getSource();
       JavaFile file = source == null ? null : byUri.get(source.toUri());
+      if (source != null && source.toUri().toString().startsWith("sketch:")) {
+        // What is wrong with a sketch is not wrong with the source it stands for.
+        return;
+      }
       String path = file == null ? "" : file.path();
       long line = Math.max(0, diagnostic.getLineNumber());
       problems.add(
           new Problem(path, (int) line, Problem.COMPILER, diagnostic.getMessage(Locale.ENGLISH)));
     }
+  }
+
+  /** Keeps the trees of the sketches that the compiler takes. */
+  private void watchSketches(SketchManager sketched) {
+    task.addTaskListener(
+        new TaskListener() {
+          @Override
+          public void finished(TaskEvent event) {
+            SketchManager.Sketch sketch =
+                event.getKind() == TaskEvent.Kind.PARSE
+                    ? sketched.sketch(event.getSourceFile().toUri())
+                    : null;
+            if (sketch != null) {
+              taken.put(event.getCompilationUnit(), sketch);
+            }
+          }
+        });
+  }
+
+  /** The sketches that the compiler took, with their trees. */
+  Map<CompilationUnitTree, SketchManager.Sketch> taken() {
+    return taken;
   }
 
   JavacTask task() {

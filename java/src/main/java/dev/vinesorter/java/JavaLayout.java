@@ -5,6 +5,7 @@ import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,10 +39,15 @@ final class JavaLayout {
 
   private JavaLayout() {}
 
+  /** The Java sources among some paths. */
   static List<JavaFile> files(
-      Overlay sources, MavenBuild build, List<String> marks, List<Problem> problems) {
+      Overlay sources,
+      Collection<String> paths,
+      MavenBuild build,
+      List<String> marks,
+      List<Problem> problems) {
     Map<String, List<JavaFile>> byPath = new LinkedHashMap<>();
-    for (String path : sources.paths()) {
+    for (String path : paths) {
       if (!path.endsWith(".java")) {
         continue;
       }
@@ -114,7 +120,8 @@ final class JavaLayout {
     return best;
   }
 
-  private static boolean fits(JavaFile file) {
+  /** Whether a file stands where the path of its package ends. */
+  static boolean fits(JavaFile file) {
     return file.path()
         .equals(JavaFile.pathIn(file.sourceRoot(), file.packageName(), file.fileName()));
   }

@@ -3,17 +3,21 @@ package dev.vinesorter.java;
 import com.sun.source.tree.CompilationUnitTree;
 import com.sun.source.util.Trees;
 import dev.vinesorter.core.model.Problem;
-import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.Memo;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.SourceReader;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Supplier;
 
 /**
  * Reads Java sources into a survey:
@@ -23,7 +27,8 @@ import java.util.Map;
  *   <li>{@link JavaLayout} finds the sources and where each belongs;
  *   <li>{@link CompilerRun} parses and attributes them all at once;
  *   <li>{@link UnitScan} collects what they declare, {@link ReferenceScan} and {@link DocMentions}
- *       what they use. Where the compiler failed, {@link NameFallback} reads what names tell.
+ *       what they use. Where the compiler failed, {@link NameFallback} reads what names tell;
+ *   <li>{@link JavaSketch} notes what other sources can see of each, for {@link Reread}.
  * </ol>
  */
 public final class JavaReader implements SourceReader {
@@ -32,16 +37,37 @@ public final class JavaReader implements SourceReader {
    */
   private static final long STACK_BYTES = 1L << 30;
 
+  /** The memo's note of the class path, among those of the files. */
+  static final String CLASSPATH = "\u0001classpath";
+
   @Override
-  public Survey read(Overlay sources, ReadOptions options, Progress progress) {
-    Survey[] result = new Survey[1];
+  public Reading read(Overlay sources, ReadOptions options, Progress progress) {
+    return onDeepStack(() -> readHere(sources, options, progress));
+  }
+
+  @Override
+  public Reading read(
+      Overlay sources,
+      ReadOptions options,
+      Progress progress,
+      Reading before,
+      Set<String> changed) {
+    return onDeepStack(
+        () -> {
+          Reading reading = new Reread(sources, options, progress, before, changed).run();
+          return reading == null ? readHere(sources, options, progress) : reading;
+        });
+  }
+
+  private static Reading onDeepStack(Supplier<Reading> work) {
+    Reading[] result = new Reading[1];
     Throwable[] failure = new Throwable[1];
     Thread reader =
         new Thread(
             null,
             () -> {
               try {
-                result[0] = readHere(sources, options, progress);
+                result[0] = work.get();
               } catch (RuntimeException | Error e) {
                 failure[0] = e;
               }
@@ -64,31 +90,44 @@ public final class JavaReader implements SourceReader {
     return result[0];
   }
 
-  private Survey readHere(Overlay sources, ReadOptions options, Progress progress) {
+  private Reading readHere(Overlay sources, ReadOptions options, Progress progress) {
     SurveyBuilder builder = new SurveyBuilder();
     List<Problem> problems = new ArrayList<>();
     MavenBuild build = MavenPoms.read(sources, options, problems);
-    List<JavaFile> all = JavaLayout.files(sources, build, options.marks(), problems);
+    List<JavaFile> all =
+        JavaLayout.files(sources, sources.paths(), build, options.marks(), problems);
     List<JavaFile> compiled = all.stream().filter(file -> !file.isModuleInfo()).toList();
     UnitIndex index = new UnitIndex(builder);
-    if (compiled.isEmpty()) {
-      problems.forEach(builder::problem);
-      return builder.build();
-    }
-    try (CompilerRun run = CompilerRun.of(compiled, build.classpath(), problems, progress)) {
-      List<UnitScan> scans = units(run, index);
-      for (JavaFile file : all) {
-        if (file.isModuleInfo()) {
-          ModuleInfo.read(index, file);
+    Map<String, String> notes = new TreeMap<>();
+    notes.put(CLASSPATH, classpath(build));
+    if (!compiled.isEmpty()) {
+      try (CompilerRun run = CompilerRun.of(compiled, build.classpath(), problems, progress)) {
+        List<UnitScan> scans = units(run, index);
+        for (JavaFile file : all) {
+          if (file.isModuleInfo()) {
+            ModuleInfo.read(index, file);
+          }
         }
+        references(run, index, scans, problems, progress);
       }
-      references(run, index, scans, problems, progress);
+      compiled.forEach(file -> note(file, notes));
     }
     problems.forEach(builder::problem);
-    return builder.build();
+    return new Reading(builder.build(), Memo.of(notes));
   }
 
-  private static List<UnitScan> units(CompilerRun run, UnitIndex index) {
+  /** The class path as it is noted; never empty, as the note of a file without a sketch is. */
+  static String classpath(MavenBuild build) {
+    return "libraries\n" + String.join("\n", build.classpath());
+  }
+
+  /** Notes the sketch of a file; one that cannot be sketched has an empty note. */
+  static void note(JavaFile file, Map<String, String> notes) {
+    String sketch = JavaSketch.of(file);
+    notes.put(file.path(), sketch == null ? "" : sketch);
+  }
+
+  static List<UnitScan> units(CompilerRun run, UnitIndex index) {
     Trees trees = Trees.instance(run.task());
     List<UnitScan> scans = new ArrayList<>();
     // Packages of our own are known before any foreign one of the same name can be mentioned.
@@ -98,7 +137,7 @@ public final class JavaReader implements SourceReader {
     return scans;
   }
 
-  private static void references(
+  static void references(
       CompilerRun run,
       UnitIndex index,
       List<UnitScan> scans,

@@ -39,6 +39,11 @@ final class UnitIndex {
     return builder;
   }
 
+  /** The unit of each declaration put in so far. */
+  Map<Element, Integer> units() {
+    return units;
+  }
+
   void put(Element element, int unit) {
     units.put(element, unit);
   }

@@ -125,7 +125,7 @@ class BadInputTest {
             throw new IllegalStateException("a defect of the compiler");
           }
         };
-    Survey survey = new JavaReader().read(code.overlay(), code.options(), failing);
+    Survey survey = new JavaReader().read(code.overlay(), code.options(), failing).survey();
 
     assertThat(survey.problems())
         .singleElement()

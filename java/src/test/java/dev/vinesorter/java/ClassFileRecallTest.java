@@ -28,7 +28,7 @@ class ClassFileRecallTest {
     ReadOptions options = new ReadOptions(classpath, "", List.of());
     Root root = Root.of(HERE.resolve("src/main/java"));
     Overlay sources = new Overlay(root, options.walk(root).files(), options.charset());
-    Survey survey = new JavaReader().read(sources, options, Progress.SILENT);
+    Survey survey = new JavaReader().read(sources, options, Progress.SILENT).survey();
     LevelGraph graph = LevelGraph.of(survey, Level.TYPE, View.MAIN);
     Set<String> ours = new TreeSet<>();
     for (int node = 0; node < graph.size(); node++) {

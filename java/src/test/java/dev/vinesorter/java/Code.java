@@ -72,7 +72,7 @@ final class Code {
   }
 
   Survey survey() {
-    return new JavaReader().read(overlay(), options(), Progress.SILENT);
+    return new JavaReader().read(overlay(), options(), Progress.SILENT).survey();
   }
 
   /** Moves a type, with leave to widen. */

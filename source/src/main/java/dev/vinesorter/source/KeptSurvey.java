@@ -11,22 +11,29 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /**
  * A survey with what is needed to tell whether it still holds and to make it again.
  *
  * @param survey the survey
+ * @param memo what its reader needs to read nearly the same sources again
  * @param asked how the user asked for the sources to be read
  * @param options how they were read: what was asked, and what the trellis adds
  * @param stamps the state of each file that was read, by path
  * @param leftOut how many files and folders were passed over
  */
 public record KeptSurvey(
-    Survey survey, ReadOptions asked, ReadOptions options, Map<String, Stamp> stamps, int leftOut) {
+    Survey survey,
+    Memo memo,
+    ReadOptions asked,
+    ReadOptions options,
+    Map<String, Stamp> stamps,
+    int leftOut) {
 
   /** The same survey made of what is there now. */
-  public KeptSurvey with(Survey fresh, Map<String, Stamp> now) {
-    return new KeptSurvey(fresh, asked, options, now, leftOut);
+  public KeptSurvey with(Reading fresh, Map<String, Stamp> now) {
+    return new KeptSurvey(fresh.survey(), fresh.memo(), asked, options, now, leftOut);
   }
 
   /** Size in bytes, time of change in milliseconds, and SHA-256 of a file. */
@@ -76,6 +83,19 @@ public record KeptSurvey(
     }
     changed.sort(null);
     return changed;
+  }
+
+  /** The files whose content is not what these stamps say, or that only one of both knows. */
+  public List<String> differing(Map<String, Stamp> now) {
+    Set<String> all = new TreeSet<>(stamps.keySet());
+    all.addAll(now.keySet());
+    all.removeIf(
+        path -> {
+          Stamp was = stamps.get(path);
+          Stamp is = now.get(path);
+          return was != null && is != null && was.hash.equals(is.hash);
+        });
+    return List.copyOf(all);
   }
 
   private static boolean differs(Path file, Stamp stamp) {

@@ -46,14 +46,14 @@ public record Rehearsal(
   /**
    * What reading the edited sources afresh shows.
    *
-   * @param fresh the fresh survey
+   * @param reading what the sources gave afresh
    * @param newErrors what the compiler did not complain about before
    * @param rebindings names that bind to something else than foretold
    * @param differences dependencies between types or packages that were not foretold, or are
    *     missing
    */
   public record Proof(
-      Survey fresh,
+      Reading reading,
       List<Problem> newErrors,
       List<Forecast.Rebinding> rebindings,
       List<String> differences) {
@@ -70,9 +70,10 @@ public record Rehearsal(
 
   /** Reads the edited sources afresh and compares them with what was foretold. */
   public Proof prove(SourceReader reader, ReadOptions options, Progress progress) {
-    Survey fresh = reader.read(sources, options, progress);
+    Reading reading = reader.read(sources, options, progress);
+    Survey fresh = reading.survey();
     return new Proof(
-        fresh,
+        reading,
         newErrors(fresh),
         Forecast.rebindings(after, fresh),
         Forecast.differences(after, fresh));

@@ -25,7 +25,7 @@ import java.util.TreeMap;
  * the format and its version; another version is read as "no survey", never guessed at.
  */
 final class SurveyFile {
-  private static final long FORMAT = 0x56494e4553_000003L;
+  private static final long FORMAT = 0x56494e4553_000004L;
 
   private SurveyFile() {}
 
@@ -85,6 +85,7 @@ final class SurveyFile {
       out.number(site.begin());
       out.number(site.end());
     }
+    out.bytes(kept.memo().bytes());
     Files.write(file, out.bytes.toByteArray());
   }
 
@@ -132,7 +133,8 @@ final class SurveyFile {
         unresolved.add(new Survey.Unresolved(name, site));
       }
       Survey survey = new Survey(units, references, problems, unresolved);
-      return new KeptSurvey(survey, asked, options, stamps, leftOut);
+      Memo memo = Memo.ofBytes(block(in));
+      return new KeptSurvey(survey, memo, asked, options, stamps, leftOut);
     } catch (BufferUnderflowException | IllegalArgumentException | NegativeArraySizeException e) {
       return null;
     }

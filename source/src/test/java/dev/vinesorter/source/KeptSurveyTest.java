@@ -35,7 +35,13 @@ class KeptSurveyTest {
   private KeptSurvey kept(Root root) {
     ReadOptions options = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("**/out/**"));
     ReadOptions more = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("x"), List.of("m"));
-    return new KeptSurvey(survey(), options, more, KeptSurvey.stamps(root, List.of("a/A.java")), 7);
+    return new KeptSurvey(
+        survey(),
+        Memo.of(java.util.Map.of("a/A.java", "ä note")),
+        options,
+        more,
+        KeptSurvey.stamps(root, List.of("a/A.java")),
+        7);
   }
 
   @Test
@@ -52,6 +58,7 @@ class KeptSurveyTest {
     assertThat(after.options()).isEqualTo(before.options());
     assertThat(after.stamps()).isEqualTo(before.stamps());
     assertThat(after.asked()).isEqualTo(before.asked());
+    assertThat(after.memo().notes()).containsExactly(java.util.Map.entry("a/A.java", "ä note"));
     assertThat(after.leftOut()).isEqualTo(7);
     assertThat(after.survey().problems()).isEqualTo(before.survey().problems());
     assertThat(after.survey().unresolved()).isEqualTo(before.survey().unresolved());

@@ -77,6 +77,11 @@ public final class References {
     return (packed[reference] & INDIRECT) != 0;
   }
 
+  /** Kind, length and indirect mark as {@link #pack} made them. */
+  int packed(int reference) {
+    return packed[reference];
+  }
+
   /** The unit that makes the reference; logarithmic in the number of units. */
   public int from(int reference) {
     int low = 0;

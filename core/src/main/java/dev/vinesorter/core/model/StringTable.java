@@ -1,8 +1,10 @@
 package dev.vinesorter.core.model;
 
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -74,19 +76,29 @@ public final class StringTable {
 
   /** Collects strings, giving equal ones the same id, in the order of first mention. */
   public static final class Builder {
-    private final Map<String, Integer> ids = new LinkedHashMap<>();
+    private final Map<String, Integer> ids = new HashMap<>();
+    private final List<String> texts = new ArrayList<>();
+
+    /** The string with that id. */
+    public String get(int id) {
+      return texts.get(id);
+    }
 
     /** The string's id: a new one on first mention. */
     public int add(String text) {
-      Integer known = ids.putIfAbsent(text, ids.size());
-      return known == null ? ids.size() - 1 : known;
+      Integer known = ids.putIfAbsent(text, texts.size());
+      if (known == null) {
+        texts.add(text);
+        return texts.size() - 1;
+      }
+      return known;
     }
 
     public StringTable build() {
-      int[] offsets = new int[ids.size() + 1];
-      byte[][] parts = new byte[ids.size()][];
+      int[] offsets = new int[texts.size() + 1];
+      byte[][] parts = new byte[texts.size()][];
       int id = 0;
-      for (String text : ids.keySet()) {
+      for (String text : texts) {
         parts[id] = text.getBytes(StandardCharsets.UTF_8);
         offsets[id + 1] = Math.addExact(offsets[id], parts[id].length);
         id++;

@@ -1,6 +1,7 @@
 package dev.vinesorter.core.model;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -76,6 +77,15 @@ public final class SurveyBuilder {
     return traits.get(unit);
   }
 
+  public Level level(int unit) {
+    return Level.at(level.get(unit));
+  }
+
+  /** The name it was made with. */
+  public String name(int unit) {
+    return strings.get(name.get(unit));
+  }
+
   /** The unit around it, or -1. */
   public int parent(int unit) {
     return parent.get(unit);
@@ -137,6 +147,29 @@ public final class SurveyBuilder {
     complexity.set(unit, complexity.get(unit) + more);
   }
 
+  /** A reference of another survey, its ends mapped to units of this one. */
+  void reference(int user, int used, int first, int cell) {
+    from.add(user);
+    target.add(used);
+    at.add(first);
+    packed.add(cell);
+  }
+
+  /** Makes a unit as another survey has it, its parent and module mapped to units of this one. */
+  int copy(Units units, int unit, int around, int inModule, int[] starts) {
+    int made = unit(units.level(unit), around, units.simpleName(unit));
+    traits.set(made, units.traits(unit));
+    module.set(made, inModule);
+    begin.set(made, units.begin(unit));
+    end.set(made, units.end(unit));
+    nameAt.set(made, units.nameAt(unit));
+    complexity.set(made, units.complexity(unit));
+    type.set(made, units.hasType(unit) ? strings.add(units.type(unit)) : -1);
+    doc.set(made, units.hasDoc(unit) ? strings.add(units.doc(unit)) : -1);
+    lineStarts.set(made, starts);
+    return made;
+  }
+
   /** A use of {@code used} by {@code user}; the token is half-open in the user's file. */
   public void reference(int user, int used, Kind kind, int first, int past, boolean indirect) {
     from.add(user);
@@ -153,36 +186,121 @@ public final class SurveyBuilder {
     unresolved.add(new Survey.Unresolved(written, site));
   }
 
+  /**
+   * The survey. Its units and references stand in an order that is the content's own, whatever the
+   * order in which they were mentioned: modules, packages and files by name, what is inside a unit
+   * by place and name, foreign units behind our own. So equal content gives equal surveys.
+   */
   public Survey build() {
-    int size = parent.size();
-    byte[] levels = new byte[size];
+    int[] order = order();
+    int size = order.length;
+    int[] place = new int[parent.size()];
     for (int unit = 0; unit < size; unit++) {
-      levels[unit] = (byte) level.get(unit);
+      place[order[unit]] = unit;
+    }
+    StringTable.Builder table = new StringTable.Builder();
+    byte[] levels = new byte[size];
+    int[][] columns = new int[10][size];
+    int[][] starts = new int[size][];
+    for (int unit = 0; unit < size; unit++) {
+      int old = order[unit];
+      levels[unit] = (byte) level.get(old);
+      columns[0][unit] = parent.get(old) < 0 ? -1 : place[parent.get(old)];
+      columns[1][unit] = table.add(strings.get(name.get(old)));
+      columns[2][unit] = traits.get(old);
+      columns[3][unit] = module.get(old) < 0 ? -1 : place[module.get(old)];
+      columns[4][unit] = begin.get(old);
+      columns[5][unit] = end.get(old);
+      columns[6][unit] = nameAt.get(old);
+      columns[7][unit] = complexity.get(old);
+      columns[8][unit] = type.get(old) < 0 ? -1 : table.add(strings.get(type.get(old)));
+      columns[9][unit] = doc.get(old) < 0 ? -1 : table.add(strings.get(doc.get(old)));
+      starts[unit] = lineStarts.get(old);
     }
     Units units =
         new Units(
-            strings.build(),
-            parent.toArray(),
+            table.build(),
+            columns[0],
             levels,
-            name.toArray(),
-            traits.toArray(),
-            module.toArray(),
-            begin.toArray(),
-            end.toArray(),
-            nameAt.toArray(),
-            complexity.toArray(),
-            type.toArray(),
-            doc.toArray(),
-            lineStarts.toArray(int[][]::new));
+            columns[1],
+            columns[2],
+            columns[3],
+            columns[4],
+            columns[5],
+            columns[6],
+            columns[7],
+            columns[8],
+            columns[9],
+            starts);
     problems.sort(
         Comparator.comparing(Problem::file)
             .thenComparing(Problem::line)
-            .thenComparing(Problem::message));
+            .thenComparing(Problem::message)
+            .thenComparing(Problem::code));
     unresolved.sort(
         Comparator.comparing((Survey.Unresolved u) -> u.site().file())
-            .thenComparing(u -> u.site().begin()));
-    return new Survey(units, rows(size), distinct(problems), unresolved);
+            .thenComparing(u -> u.site().begin())
+            .thenComparing(Survey.Unresolved::name));
+    return new Survey(units, rows(place, size), distinct(problems), unresolved);
   }
+
+  /** The units in the order of the survey: whole levels after each other, outer types first. */
+  private int[] order() {
+    int size = parent.size();
+    boolean[] counts = counts();
+    List<List<Integer>> ranks = new ArrayList<>();
+    for (int unit = 0; unit < size; unit++) {
+      if (!counts[unit]) {
+        continue;
+      }
+      int rank = level.get(unit);
+      if (rank >= Level.TYPE.ordinal()) {
+        // Types go by nesting, so that a parent stands before what is in it; members come last.
+        int around = parent.get(unit);
+        while (rank < MEMBERS && around >= 0 && level.get(around) == Level.TYPE.ordinal()) {
+          rank += level.get(unit) == Level.MEMBER.ordinal() ? MEMBERS : 1;
+          around = parent.get(around);
+        }
+        rank = Math.min(rank, MEMBERS);
+      }
+      while (ranks.size() <= rank) {
+        ranks.add(new ArrayList<>());
+      }
+      ranks.get(rank).add(unit);
+    }
+    int[] order = new int[size];
+    int[] place = new int[size];
+    int filled = 0;
+    for (List<Integer> rank : ranks) {
+      rank.sort(
+          Comparator.comparing((Integer u) -> Trait.FOREIGN.in(traits.get(u)))
+              .thenComparing(u -> parent.get(u) < 0 ? -1 : place[parent.get(u)])
+              .thenComparing(u -> level.get(u) >= Level.TYPE.ordinal() ? begin.get(u) : 0)
+              .thenComparing(u -> strings.get(name.get(u))));
+      for (int unit : rank) {
+        place[unit] = filled;
+        order[filled++] = unit;
+      }
+    }
+    return Arrays.copyOf(order, filled);
+  }
+
+  /** Which units belong to the survey: our own, and of libraries what is used and is around it. */
+  private boolean[] counts() {
+    boolean[] counts = new boolean[parent.size()];
+    for (int unit = 0; unit < counts.length; unit++) {
+      counts[unit] = !Trait.FOREIGN.in(traits.get(unit));
+    }
+    for (int r = 0; r < target.size(); r++) {
+      for (int unit = target.get(r); unit >= 0 && !counts[unit]; unit = parent.get(unit)) {
+        counts[unit] = true;
+      }
+    }
+    return counts;
+  }
+
+  /** The rank of members, behind types however deep they are nested. */
+  private static final int MEMBERS = 1000;
 
   private static List<Problem> distinct(List<Problem> all) {
     Set<Problem> seen = new HashSet<>();
@@ -198,52 +316,66 @@ public final class SurveyBuilder {
   /**
    * A counting sort by user, then each row by offset, kind and target: the order is the content's.
    */
-  private References rows(int size) {
+  private References rows(int[] place, int size) {
     int count = from.size();
     int[] rows = new int[size + 1];
     for (int r = 0; r < count; r++) {
-      rows[from.get(r) + 1]++;
+      rows[place[from.get(r)] + 1]++;
     }
     for (int unit = 0; unit < size; unit++) {
       rows[unit + 1] += rows[unit];
     }
     int[] next = rows.clone();
-    int[] order = new int[count];
-    for (int r = 0; r < count; r++) {
-      order[next[from.get(r)]++] = r;
-    }
-    for (int unit = 0; unit < size; unit++) {
-      sortRow(order, rows[unit], rows[unit + 1]);
-    }
     int[] targets = new int[count];
     int[] offsets = new int[count];
     int[] cells = new int[count];
-    for (int slot = 0; slot < count; slot++) {
-      targets[slot] = target.get(order[slot]);
-      offsets[slot] = at.get(order[slot]);
-      cells[slot] = packed.get(order[slot]);
+    for (int r = 0; r < count; r++) {
+      int slot = next[place[from.get(r)]]++;
+      targets[slot] = place[target.get(r)];
+      offsets[slot] = at.get(r);
+      cells[slot] = packed.get(r);
+    }
+    for (int unit = 0; unit < size; unit++) {
+      sortRow(targets, offsets, cells, rows[unit], rows[unit + 1]);
     }
     return new References(rows, targets, offsets, cells);
   }
 
   /** Insertion sort: a scan meets references nearly in order, so almost nothing moves. */
-  private void sortRow(int[] order, int first, int past) {
+  private static void sortRow(int[] targets, int[] offsets, int[] cells, int first, int past) {
     for (int slot = first + 1; slot < past; slot++) {
-      int moving = order[slot];
+      int movingTarget = targets[slot];
+      int movingOffset = offsets[slot];
+      int movingCell = cells[slot];
       int hole = slot;
-      while (hole > first && after(order[hole - 1], moving)) {
-        order[hole] = order[hole - 1];
+      while (hole > first
+          && after(
+              offsets[hole - 1],
+              cells[hole - 1],
+              targets[hole - 1],
+              movingOffset,
+              movingCell,
+              movingTarget)) {
+        targets[hole] = targets[hole - 1];
+        offsets[hole] = offsets[hole - 1];
+        cells[hole] = cells[hole - 1];
         hole--;
       }
-      order[hole] = moving;
+      targets[hole] = movingTarget;
+      offsets[hole] = movingOffset;
+      cells[hole] = movingCell;
     }
   }
 
-  private boolean after(int left, int right) {
-    if (at.get(left) != at.get(right)) {
-      return at.get(left) > at.get(right);
+  private static boolean after(
+      int offset, int cell, int used, int otherOffset, int otherCell, int otherUsed) {
+    if (offset != otherOffset) {
+      return offset > otherOffset;
     }
-    int kinds = Integer.compare(packed.get(left) & 127, packed.get(right) & 127);
-    return kinds != 0 ? kinds > 0 : target.get(left) > target.get(right);
+    int kinds = Integer.compare(cell & 127, otherCell & 127);
+    if (kinds != 0 || used != otherUsed) {
+      return kinds != 0 ? kinds > 0 : used > otherUsed;
+    }
+    return cell > otherCell;
   }
 }

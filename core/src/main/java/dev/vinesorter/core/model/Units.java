@@ -209,6 +209,18 @@ public final class Units {
     return strings.get(doc[unit]);
   }
 
+  boolean hasType(int unit) {
+    return type[unit] >= 0;
+  }
+
+  boolean hasDoc(int unit) {
+    return doc[unit] >= 0;
+  }
+
+  int[] lineStarts(int unit) {
+    return lineStarts[unit];
+  }
+
   /** The last segment of a type's or member's name, the whole name of any other unit. */
   public String simpleName(int unit) {
     return strings.get(name[unit]);

@@ -1,0 +1,145 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.OwnFolder;
+import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
+import dev.vinesorter.source.Root;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Edits the sources of a folder at random, one trial after the other, and reads them twice each
+ * time: again, from the survey of the trial before, and from the ground up.
+ */
+public final class RereadTrial {
+  private final Path folder;
+  private final ReadOptions options;
+  private final Random random;
+  private final TreeMap<String, byte[]> originals = new TreeMap<>();
+  private Reading before;
+  private int quick;
+
+  public RereadTrial(Path folder, ReadOptions options, long seed) throws IOException {
+    this.folder = folder;
+    this.options = options;
+    this.random = new Random(seed);
+    for (String path : overlay().paths()) {
+      if (path.endsWith(".java")) {
+        originals.put(path, Files.readAllBytes(folder.resolve(path)));
+      }
+    }
+    this.before = new JavaReader().read(overlay(), options, Progress.SILENT);
+  }
+
+  private Overlay overlay() {
+    Root root = Root.of(folder);
+    return new Overlay(root, options.walk(root).files(), options.charset());
+  }
+
+  /** How many trials were read without reading everything. */
+  public int quick() {
+    return quick;
+  }
+
+  /** One trial: what was done, and whether both readings are the same to the byte. */
+  public record Outcome(String says, boolean same) {}
+
+  /** Edits one to three files, or takes all edits back, and compares. */
+  public Outcome next() throws IOException {
+    Set<String> changed = new TreeSet<>();
+    List<String> says = new ArrayList<>();
+    if (random.nextInt(3) == 0) {
+      says.add("all edits taken back");
+      restore(changed);
+    } else {
+      for (int edits = 1 + random.nextInt(3); edits > 0; edits--) {
+        edit(changed, says);
+      }
+    }
+    JavaReader reader = new JavaReader();
+    Reading again = new Reread(overlay(), options, Progress.SILENT, before, changed).run();
+    Reading cold = reader.read(overlay(), options, Progress.SILENT);
+    quick += again == null ? 0 : 1;
+    before = cold;
+    boolean same = again == null || Arrays.equals(bytes(again), bytes(cold));
+    return new Outcome(String.join(", ", says) + (again == null ? " (read whole)" : ""), same);
+  }
+
+  private void restore(Set<String> changed) throws IOException {
+    for (Map.Entry<String, byte[]> one : originals.entrySet()) {
+      Path file = folder.resolve(one.getKey());
+      if (!Files.exists(file) || !Arrays.equals(Files.readAllBytes(file), one.getValue())) {
+        Files.write(file, one.getValue());
+        changed.add(one.getKey());
+      }
+    }
+    for (String path : overlay().paths()) {
+      if (path.endsWith(".java") && !originals.containsKey(path)) {
+        Files.delete(folder.resolve(path));
+        changed.add(path);
+      }
+    }
+  }
+
+  private void edit(Set<String> changed, List<String> says) throws IOException {
+    List<String> paths =
+        overlay().paths().stream()
+            .filter(p -> p.endsWith(".java") && !p.endsWith("-info.java"))
+            .toList();
+    String path = paths.get(random.nextInt(paths.size()));
+    Path file = folder.resolve(path);
+    int what = random.nextInt(RandomEdit.Kind.values().length + 2);
+    if (what == RandomEdit.Kind.values().length) {
+      Files.delete(file);
+      changed.add(path);
+      says.add("deleted " + path);
+      return;
+    }
+    String text = Files.readString(file, StandardCharsets.ISO_8859_1);
+    if (what > RandomEdit.Kind.values().length) {
+      String name = "New" + random.nextInt(1000);
+      String added = path.substring(0, path.lastIndexOf('/') + 1) + name + ".java";
+      int end = JavaHeader.of(JavaTokens.of(text)).packageStatementEnd();
+      String head = end < 0 ? "" : text.substring(0, end);
+      Files.writeString(
+          folder.resolve(added), head + "\npublic class " + name + " { public int x; }\n");
+      changed.add(added);
+      says.add("added " + added);
+      return;
+    }
+    RandomEdit.Kind kind = RandomEdit.Kind.values()[what];
+    String edited = RandomEdit.apply(random, kind, text);
+    if (!edited.equals(text)) {
+      Files.writeString(file, edited, StandardCharsets.ISO_8859_1);
+      changed.add(path);
+      says.add(kind + " in " + path);
+    }
+  }
+
+  /** A reading as it is kept, with nothing in it that depends on the clock. */
+  private byte[] bytes(Reading reading) throws IOException {
+    Path aside = Files.createTempDirectory("reading");
+    Root root = Root.of(aside);
+    new OwnFolder(root)
+        .keep(new KeptSurvey(reading.survey(), reading.memo(), options, options, Map.of(), 0));
+    byte[] bytes = Files.readAllBytes(root.ownFolder().resolve("survey.bin"));
+    Files.delete(root.ownFolder().resolve("survey.bin"));
+    Files.delete(root.ownFolder().resolve(".gitignore"));
+    Files.delete(root.ownFolder());
+    Files.delete(aside);
+    return bytes;
+  }
+}
