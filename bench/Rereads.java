@@ -21,6 +21,9 @@ public final class Rereads {
       same += outcome.same() ? 1 : 0;
       if (!outcome.same()) {
         System.out.println("DIFFERS in trial " + n + ": " + outcome.says());
+        Path aside = Path.of(arguments[0]).resolveSibling("trial-" + n);
+        java.nio.file.Files.write(Path.of(aside + "-again.bin"), outcome.again());
+        java.nio.file.Files.write(Path.of(aside + "-cold.bin"), outcome.cold());
       }
     }
     System.out.printf(

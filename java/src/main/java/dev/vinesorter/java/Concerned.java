@@ -20,11 +20,12 @@ import java.util.TreeSet;
 /**
  * Which unchanged files may mean something else because others changed.
  *
- * <p>Whatever the compiler looks at for one file, it gets to through names in that file and in the
- * declarations these lead to. So a change can concern only files that depend on the changed one
- * through some chain, and files in which a name may now stand for a type that came or went. Where
- * only members of a class changed, a file on such a chain is concerned if it has the name of one of
- * them, or extends the class.
+ * <p>A file in which names could not be bound has no such chains, so it is concerned when it has
+ * the name of anything in a changed file. Whatever the compiler looks at for one file, it gets to
+ * through names in that file and in the declarations these lead to. So a change can concern only
+ * files that depend on the changed one through some chain, and files in which a name may now stand
+ * for a type that came or went. Where only members of a class changed, a file on such a chain is
+ * concerned if it has the name of one of them, or extends the class.
  *
  * @param files their paths
  */
@@ -65,6 +66,27 @@ record Concerned(Set<String> files) {
       }
     }
     Set<String> found = new TreeSet<>();
+    if (wide.isEmpty() && members.isEmpty() && types.isEmpty()) {
+      return new Concerned(found);
+    }
+    Set<String> named = new TreeSet<>(types);
+    for (String path : changed) {
+      named.addAll(SketchChange.typeNames(oldSketches.get(path)));
+      named.addAll(SketchChange.typeNames(sketches.get(path)));
+      named.addAll(members.getOrDefault(path, Set.of()));
+    }
+    // What could not be bound leaves no trace in the survey, so names have to do.
+    Set<String> broken = broken(old);
+    for (String path : sketches.keySet()) {
+      Set<String> words = broken.contains(path) ? named : types;
+      if (!words.isEmpty() && has(sources, path, words)) {
+        found.add(path);
+        if (has(sketches.get(path), words)) {
+          // Its declarations may mean something else now, and with them what uses them.
+          wide.add(path);
+        }
+      }
+    }
     if (!wide.isEmpty() || !members.isEmpty()) {
       FileGraph graph = FileGraph.of(old);
       found.addAll(graph.usersOf(wide, false));
@@ -78,15 +100,16 @@ record Concerned(Set<String> files) {
         }
       }
     }
-    if (!types.isEmpty()) {
-      for (String path : sketches.keySet()) {
-        if (!found.contains(path) && has(sources, path, types)) {
-          found.add(path);
-        }
-      }
-    }
     found.removeIf(path -> changed.contains(path) || !sketches.containsKey(path));
     return new Concerned(found);
+  }
+
+  /** Files with names that could not be bound, or with errors. */
+  private static Set<String> broken(Survey old) {
+    Set<String> files = new HashSet<>();
+    old.unresolved().forEach(name -> files.add(name.site().file()));
+    old.problems().forEach(problem -> files.add(problem.file()));
+    return files;
   }
 
   private static Set<String> packages(Map<String, String> sketches) {
@@ -107,7 +130,10 @@ record Concerned(Set<String> files) {
     if (!sources.exists(path)) {
       return false;
     }
-    String text = sources.text(path).text();
+    return has(sources.text(path).text(), words);
+  }
+
+  private static boolean has(String text, Set<String> words) {
     if (text.contains("\\u")) {
       return true;
     }

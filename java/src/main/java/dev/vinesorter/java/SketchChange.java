@@ -141,6 +141,15 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     }
   }
 
+  /** Simple names of the types in a sketch, which may be null. */
+  static Set<String> typeNames(String sketch) {
+    Set<String> names = new TreeSet<>();
+    for (String path : types(sketch).keySet()) {
+      names.add(path.substring(path.lastIndexOf('.') + 1));
+    }
+    return names;
+  }
+
   /** The types of a sketch by their names, outer ones before a dot. */
   private static Map<String, Type> types(String sketch) {
     Map<String, Type> types = new TreeMap<>();

@@ -54,8 +54,12 @@ public final class RereadTrial {
     return quick;
   }
 
-  /** One trial: what was done, and whether both readings are the same to the byte. */
-  public record Outcome(String says, boolean same) {}
+  /** One trial: what was done, and both readings as they are kept; the first may be null. */
+  public record Outcome(String says, byte[] again, byte[] cold) {
+    public boolean same() {
+      return again == null || Arrays.equals(again, cold);
+    }
+  }
 
   /** Edits one to three files, or takes all edits back, and compares. */
   public Outcome next() throws IOException {
@@ -74,8 +78,7 @@ public final class RereadTrial {
     Reading cold = reader.read(overlay(), options, Progress.SILENT);
     quick += again == null ? 0 : 1;
     before = cold;
-    boolean same = again == null || Arrays.equals(bytes(again), bytes(cold));
-    return new Outcome(String.join(", ", says) + (again == null ? " (read whole)" : ""), same);
+    return new Outcome(String.join(", ", says), again == null ? null : bytes(again), bytes(cold));
   }
 
   private void restore(Set<String> changed) throws IOException {

@@ -122,6 +122,13 @@ public final class LayersReport {
     double middle() {
       return x + width / 2;
     }
+
+    boolean meets(Box other) {
+      return x < other.x + other.width
+          && other.x < x + width
+          && y < other.y + other.height
+          && other.y < y + height;
+    }
   }
 
   /** As a picture of 1280 by 800; what is larger shrinks to fit. */
@@ -137,8 +144,16 @@ public final class LayersReport {
     private static final double RIGHT = WIDTH - 24;
     private static final int LONG_NAME = 24;
 
+    /** Rounds in which each row is put in the order of what it is tied to. */
+    private static final int SWEEPS = 6;
+
+    /** The widest gap between two boxes. */
+    private static final double WIDEST_GAP = 90;
+
     private final Wall wall;
     private final Names names;
+    private final List<int[]> rows;
+    private final List<Box> labels = new ArrayList<>();
     private Box[] boxes;
     private double[] bandTop;
     private double bottom;
@@ -147,6 +162,7 @@ public final class LayersReport {
     Drawing(Wall wall) {
       this.wall = wall;
       this.names = Names.of(wall.graph());
+      this.rows = sorted(wall);
       for (font = 14; font > 7; font -= 0.5) {
         place();
         if (bottom <= HEIGHT - 16) {
@@ -155,19 +171,61 @@ public final class LayersReport {
       }
     }
 
+    /**
+     * The rows with each unit near what it is tied to, so that fewer lines cross: the barycentre
+     * method of K. Sugiyama, S. Tagawa and M. Toda (1981).
+     */
+    private static List<int[]> sorted(Wall wall) {
+      var graph = wall.graph().graph();
+      var back = graph.reversed();
+      List<int[]> rows = wall.rows().stream().map(int[]::clone).toList();
+      double[] place = new double[graph.nodes()];
+      for (int sweep = 0; sweep <= SWEEPS; sweep++) {
+        for (int[] row : rows) {
+          if (sweep > 0) {
+            double[] aim = new double[graph.nodes()];
+            for (int v : row) {
+              double sum = place[v];
+              int count = 1;
+              for (int k = graph.firstArc(v); k < graph.firstArc(v + 1); k++, count++) {
+                sum += place[graph.target(k)];
+              }
+              for (int k = back.firstArc(v); k < back.firstArc(v + 1); k++, count++) {
+                sum += place[back.target(k)];
+              }
+              aim[v] = sum / count;
+            }
+            int[] order =
+                java.util.Arrays.stream(row)
+                    .boxed()
+                    .sorted(
+                        java.util.Comparator.comparingDouble((Integer v) -> aim[v])
+                            .thenComparing(v -> v))
+                    .mapToInt(Integer::intValue)
+                    .toArray();
+            System.arraycopy(order, 0, row, 0, row.length);
+          }
+          for (int n = 0; n < row.length; n++) {
+            place[row[n]] = (n + 1.0) / (row.length + 1);
+          }
+        }
+      }
+      return rows;
+    }
+
     /** Fills each band from the left, in as many lines as it takes; lines are then centred. */
     private void place() {
       boxes = new Box[wall.graph().size()];
-      bandTop = new double[wall.rows().size()];
+      bandTop = new double[rows.size()];
       double gap = font * 1.3;
       double y = TOP;
-      for (int band = 0; band < wall.rows().size(); band++) {
+      for (int band = 0; band < rows.size(); band++) {
         bandTop[band] = y;
         y += font * 0.7;
         List<Integer> line = new ArrayList<>();
         double x = LEFT;
         double tallest = 0;
-        for (int node : wall.rows().get(band)) {
+        for (int node : rows.get(band)) {
           double width = boxWidth(node);
           if (!line.isEmpty() && x + width > RIGHT) {
             centre(line, x - gap);
@@ -192,7 +250,7 @@ public final class LayersReport {
 
     /** Room that is left over goes between the bands, up to a point. */
     private void stretch() {
-      int bands = wall.rows().size();
+      int bands = rows.size();
       double spare = Math.min(34.0 * bands, HEIGHT - 24 - bottom);
       if (spare <= 0 || bands < 2) {
         return;
@@ -200,7 +258,7 @@ public final class LayersReport {
       double each = spare / (bands - 1);
       for (int band = 0; band < bands; band++) {
         bandTop[band] += band * each;
-        for (int node : wall.rows().get(band)) {
+        for (int node : rows.get(band)) {
           Box box = boxes[node];
           boxes[node] = new Box(box.x, box.y + band * each, box.width, box.height);
         }
@@ -208,11 +266,15 @@ public final class LayersReport {
       bottom += spare;
     }
 
+    /** Parts the boxes of a line as far as there is room, and puts them in the middle. */
     private void centre(List<Integer> line, double end) {
-      double shift = (RIGHT - end) / 2;
+      double gap = font * 1.3;
+      double wider = Math.min(WIDEST_GAP - gap, (RIGHT - end) / (line.size() + 1));
+      double shift = (RIGHT - end - wider * (line.size() - 1)) / 2;
       for (int node : line) {
         Box box = boxes[node];
         boxes[node] = new Box(box.x + shift, box.y, box.width, box.height);
+        shift += wider;
       }
     }
 
@@ -253,7 +315,7 @@ public final class LayersReport {
       String head =
           Page.count(wall.graph().size(), wall.graph().level().word(), wall.graph().level().words())
               + " in "
-              + Page.count(wall.rows().size(), "layer", "layers");
+              + Page.count(rows.size(), "layer", "layers");
       svg.bold(16, 26, 16, Svg.INK, "start", head);
       String upwards =
           wall.upwards().isEmpty()
@@ -275,6 +337,9 @@ public final class LayersReport {
             "" + (bandTop.length - band));
       }
       downwards(svg);
+      for (Wall.Upward up : wall.upwards()) {
+        curve(svg, up);
+      }
       for (int node = 0; node < boxes.length; node++) {
         Box box = boxes[node];
         svg.box(box.x, box.y, box.width, box.height, Svg.PAPER, Svg.INK, 3);
@@ -285,7 +350,7 @@ public final class LayersReport {
         }
       }
       for (Wall.Upward up : wall.upwards()) {
-        upward(svg, up);
+        headAndWeight(svg, up);
       }
       return svg.finished();
     }
@@ -306,47 +371,41 @@ public final class LayersReport {
       }
     }
 
-    /** An arrow from a box's upper edge, bent sideways so that it passes beside others. */
-    private void upward(Svg svg, Wall.Upward up) {
+    /** The four points of a curve from one box's upper edge to another's lower one. */
+    private double[] points(Wall.Upward up) {
       Box from = boxes[up.from()];
       Box to = boxes[up.to()];
       double startX = from.middle() + from.width * 0.2;
-      double startY = from.y;
       double endX = to.middle() - to.width * 0.2;
-      double endY = to.y + to.height;
-      boolean sameLine = Math.abs(from.y - to.y) < 1;
-      if (sameLine) {
-        endY = to.y;
+      boolean level = Math.abs(from.y - to.y) < 1;
+      double endY = level ? to.y : to.y + to.height;
+      double bend = level ? font * 2.5 : Math.max(font * 2, (from.y - endY) * 0.45);
+      double aimY = level ? endY - bend : endY + bend;
+      return new double[] {startX, from.y, startX, from.y - bend, endX, aimY, endX, endY};
+    }
+
+    private static double thickness(Wall.Upward up) {
+      return 1.6 + Math.min(4, Math.log(up.weight()) * 0.8);
+    }
+
+    private void curve(Svg svg, Wall.Upward up) {
+      double[] p = points(up);
+      StringBuilder data = new StringBuilder("M");
+      for (int n = 0; n < p.length; n++) {
+        data.append(n == 2 ? "C" : n == 0 ? "" : " ").append(Svg.number(p[n]));
       }
-      double bend = sameLine ? font * 2.5 : Math.max(font * 2, (startY - endY) * 0.45);
-      double aimY = sameLine ? endY - bend : endY + bend;
-      double thick = 1.6 + Math.min(4, Math.log(up.weight()) * 0.8);
-      svg.path(
-          "M"
-              + Svg.number(startX)
-              + " "
-              + Svg.number(startY)
-              + "C"
-              + Svg.number(startX)
-              + " "
-              + Svg.number(startY - bend)
-              + " "
-              + Svg.number(endX)
-              + " "
-              + Svg.number(aimY)
-              + " "
-              + Svg.number(endX)
-              + " "
-              + Svg.number(endY),
-          Svg.PLUM,
-          thick);
-      double wing = 5 + thick;
-      double back = sameLine ? -wing * 1.3 : wing * 1.3;
+      svg.path(data.toString(), Svg.PLUM, thickness(up));
+    }
+
+    private void headAndWeight(Svg svg, Wall.Upward up) {
+      double[] p = points(up);
+      double wing = 5 + thickness(up);
+      double back = p[5] < p[7] ? -wing * 1.3 : wing * 1.3;
       svg.shape(
           "M"
-              + Svg.number(endX)
+              + Svg.number(p[6])
               + " "
-              + Svg.number(endY)
+              + Svg.number(p[7])
               + "l"
               + Svg.number(-wing * 0.7)
               + " "
@@ -355,12 +414,36 @@ public final class LayersReport {
               + Svg.number(wing * 1.4)
               + "z",
           Svg.PLUM);
-      double labelX = startX * 0.5 + endX * 0.5;
-      double labelY = sameLine ? startY - bend * 0.75 : (startY + endY) / 2;
       String weight = String.valueOf(up.weight());
       double half = Math.max(8, Svg.width(weight, 11) / 2 + 5);
-      svg.box(labelX - half, labelY - 8, 2 * half, 16, Svg.PAPER, Svg.PLUM, 8);
-      svg.text(labelX, labelY + 4, 11, Svg.PLUM, "middle", weight);
+      Box label = freePlace(p, half);
+      labels.add(label);
+      svg.box(label.x, label.y, label.width, label.height, Svg.PAPER, Svg.PLUM, 8);
+      svg.text(label.middle(), label.y + 12, 11, Svg.PLUM, "middle", weight);
+    }
+
+    /** A place on a curve where its weight covers no box and no other weight, if there is one. */
+    private Box freePlace(double[] p, double half) {
+      Box middle = null;
+      for (double part : new double[] {0.5, 0.4, 0.6, 0.3, 0.7, 0.22, 0.78, 0.14, 0.86}) {
+        double rest = 1 - part;
+        double a = rest * rest * rest;
+        double b = 3 * rest * rest * part;
+        double c = 3 * rest * part * part;
+        double d = part * part * part;
+        double x = a * p[0] + b * p[2] + c * p[4] + d * p[6];
+        double y = a * p[1] + b * p[3] + c * p[5] + d * p[7];
+        Box place = new Box(x - half, y - 8, 2 * half, 16);
+        middle = middle == null ? place : middle;
+        boolean free = labels.stream().noneMatch(place::meets);
+        for (Box box : boxes) {
+          free &= !place.meets(box);
+        }
+        if (free) {
+          return place;
+        }
+      }
+      return middle;
     }
   }
 }

@@ -237,15 +237,15 @@ public final class MatrixReport {
   public static String svg(Matrix matrix) {
     Names names = Names.of(matrix.graph());
     int size = matrix.order().length;
-    double cell = Math.max(9, Math.min(26, 660.0 / Math.max(1, size)));
+    double cell = Math.max(9, Math.min(34, 660.0 / Math.max(1, size)));
     double font = Math.min(12, cell * 0.72);
     double label = 0;
     for (int node = 0; node < size; node++) {
       label = Math.max(label, Svg.width(Names.cut(names.of(node), 60), font));
     }
     double left = label + 50;
-    double top = 78;
-    double width = Math.max(720, left + size * cell + 24);
+    double top = 96;
+    double width = Math.max(760, left + size * cell + 24);
     double height = top + size * cell + 40;
     Svg svg = Svg.of(width, height, "Dependency matrix");
     String level = Page.count(size, matrix.graph().level().word(), matrix.graph().level().words());
@@ -256,9 +256,15 @@ public final class MatrixReport {
         11,
         Svg.FAINT,
         "start",
-        "Along a row: what its unit uses, and at how many places. Framed: a cycle group. "
-            + "Plum with a corner: runs the wrong way."
-            + (names.shared().isEmpty() ? "" : " All names begin with " + names.shared()));
+        "Along a row: what its unit uses, and at how many places. Lines part layers. Framed: a "
+            + "cycle group. Plum with a corner: runs the wrong way.");
+    svg.text(
+        16,
+        58,
+        11,
+        Svg.FAINT,
+        "start",
+        names.shared().isEmpty() ? "" : "All names begin with " + names.shared());
     for (int row = 0; row < size; row++) {
       double y = top + row * cell;
       String number = String.valueOf(row + 1);
@@ -277,7 +283,7 @@ public final class MatrixReport {
     for (Matrix.Block block : matrix.blocks()) {
       double at = block.range().first() * cell;
       double side = (block.range().last() - block.range().first() + 1) * cell;
-      svg.box(left + at, top + at, side, side, Svg.MOSS, Svg.INK, 0);
+      svg.box(left + at, top + at, side, side, Svg.MOSS, "none", 0);
       for (int row = block.range().first(); row <= block.range().last(); row++) {
         svg.box(left + row * cell, top + row * cell, cell, cell, Svg.LINE, "none", 0);
       }
@@ -316,6 +322,11 @@ public final class MatrixReport {
           one.wrongWay() ? Svg.PAPER : Svg.INK,
           "middle",
           number);
+    }
+    for (Matrix.Block block : matrix.blocks()) {
+      double at = block.range().first() * cell;
+      double side = (block.range().last() - block.range().first() + 1) * cell;
+      svg.box(left + at, top + at, side, side, "none", Svg.INK, 0);
     }
     return svg.finished();
   }

@@ -140,8 +140,24 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
       return speaker;
     }
 
-    private void add(String rule, String says, Pair pair, String mend, Trellis.Place place) {
-      List<Integer> references = pairs.get(pair);
+    /** Those references whose user and target are both meant; imports stand for their type. */
+    private List<Integer> between(List<Integer> references, boolean[] from, boolean[] to) {
+      List<Integer> found = new ArrayList<>();
+      for (int r : references) {
+        if (to[survey.references().target(r)] && from[survey.references().from(r)]) {
+          found.add(r);
+        }
+      }
+      return found;
+    }
+
+    private void add(
+        String rule,
+        String says,
+        Pair pair,
+        List<Integer> references,
+        String mend,
+        Trellis.Place place) {
       List<Integer> sorted = new ArrayList<>(references);
       sorted.sort(LevelGraph.byPlace(survey));
       String cut =
@@ -168,9 +184,10 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         boolean[] to = Layers.meant(survey, rule.to());
         Layers.noteNothing(rule.from(), survey, shown, notes);
         String says = "never " + names(rule.from()) + " -> " + names(rule.to());
-        for (Pair pair : pairs.keySet()) {
-          if (from[pair.from] && to[pair.to]) {
-            add("never", says + because(rule.reason()), pair, "", rule.place());
+        for (Map.Entry<Pair, List<Integer>> one : pairs.entrySet()) {
+          List<Integer> sites = between(one.getValue(), from, to);
+          if (!sites.isEmpty()) {
+            add("never", says + because(rule.reason()), one.getKey(), sites, "", rule.place());
           }
         }
       }
@@ -179,9 +196,15 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         boolean[] uses = Layers.meant(survey, rule.uses());
         Layers.noteNothing(rule.who(), survey, shown, notes);
         String says = "only " + names(rule.who()) + " may use " + names(rule.uses());
-        for (Pair pair : pairs.keySet()) {
-          if (uses[pair.to] && !who[pair.from] && !uses[pair.from]) {
-            add("only", says + because(rule.reason()), pair, "", rule.place());
+        boolean[] others = new boolean[who.length];
+        for (int unit = 0; unit < others.length; unit++) {
+          others[unit] = !who[unit] && !uses[unit];
+        }
+        for (Map.Entry<Pair, List<Integer>> one : pairs.entrySet()) {
+          List<Integer> sites =
+              others[one.getKey().from] ? between(one.getValue(), others, uses) : List.of();
+          if (!sites.isEmpty()) {
+            add("only", says + because(rule.reason()), one.getKey(), sites, "", rule.place());
           }
         }
       }
@@ -197,10 +220,16 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
       String below = trellis.layers().get(to).name();
       if (to < from) {
         String says = "layer " + layer.name() + " is below " + below + ", so it may not use it";
-        add("layers", says, pair, mending.ofLayers(pair.from, pair.to), layer.place());
+        add(
+            "layers",
+            says,
+            pair,
+            pairs.get(pair),
+            mending.ofLayers(pair.from, pair.to),
+            layer.place());
       } else if (to > from + 1 && !layer.skips()) {
         String says = "layer " + layer.name() + " may not skip down to " + below;
-        add("skips", says, pair, "", layer.place());
+        add("skips", says, pair, pairs.get(pair), "", layer.place());
       } else if (to == from && layer.apart() && layers.part(pair.from) != layers.part(pair.to)) {
         String says =
             "layer "
@@ -209,7 +238,13 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
                 + layers.partName(pair.from)
                 + " and "
                 + layers.partName(pair.to);
-        add("apart", says, pair, mending.ofParts(pair.from, pair.to), layer.place());
+        add(
+            "apart",
+            says,
+            pair,
+            pairs.get(pair),
+            mending.ofParts(pair.from, pair.to),
+            layer.place());
       }
     }
 
