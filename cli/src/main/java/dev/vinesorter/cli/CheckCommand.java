@@ -10,7 +10,6 @@ import dev.vinesorter.report.CheckReport;
 import dev.vinesorter.report.JUnitReport;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.SarifReport;
-import dev.vinesorter.source.InvalidFileException;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.KnownBreaches;
 import dev.vinesorter.source.PlanFile;
@@ -108,22 +107,6 @@ final class CheckCommand extends BaseCommand {
     }
     print(bench, kept, report);
     return report.fresh().isEmpty() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
-  }
-
-  private Inspection inspection(Workbench bench, Survey survey, Trellis trellis) {
-    try {
-      return Inspection.of(survey, trellis, structure.view(bench));
-    } catch (Inspection.ContradictionException e) {
-      throw new InvalidFileException(
-          bench.root().path().resolve(TrellisFile.NAME)
-              + ":"
-              + e.place().line()
-              + ":"
-              + e.place().column()
-              + ": "
-              + e.getMessage()
-              + ".");
-    }
   }
 
   private void print(Workbench bench, KeptSurvey kept, CheckReport report)

@@ -1,11 +1,15 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.trellis.Inspection;
+import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.InvalidFileException;
+import dev.vinesorter.source.TrellisFile;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Properties;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletionException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.IVersionProvider;
@@ -144,8 +148,26 @@ public final class Main implements Callable<Integer> {
   }
 
   private static int failed(Exception failure, CommandLine at, String[] arguments) {
+    if (failure instanceof CompletionException && failure.getCause() instanceof Exception cause) {
+      return failed(cause, at, arguments);
+    }
     PrintWriter err = at.getErr();
     boolean verbose = List.of(arguments).contains("-v");
+    if (failure instanceof Inspection.ContradictionException contradiction) {
+      Trellis.Place place = contradiction.place();
+      err.println(
+          Output.plain(
+              "vinesort: "
+                  + TrellisFile.NAME
+                  + ":"
+                  + place.line()
+                  + ":"
+                  + place.column()
+                  + ": "
+                  + failure.getMessage()
+                  + "."));
+      return WRONG_USAGE;
+    }
     if (failure instanceof InvalidFileException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
       return WRONG_USAGE;

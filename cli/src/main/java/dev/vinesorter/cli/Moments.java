@@ -86,7 +86,8 @@ final class Moments implements AutoCloseable {
         Path folder = around.resolve(bench.root().path().getFileName());
         Files.createDirectories(folder);
         git().copy(commit, folder);
-        previous = bench.readAlone(Root.of(folder), asked(), previous);
+        KeptSurvey near = previous == null ? bench.own().kept() : previous;
+        previous = bench.readAlone(Root.of(folder), asked(), near);
         return previous;
       } finally {
         delete(around);

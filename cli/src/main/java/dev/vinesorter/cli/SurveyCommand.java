@@ -83,13 +83,12 @@ final class SurveyCommand extends BaseCommand {
     }
     double seconds = bench.millis() / 1000.0;
     String root = bench.root().path().toString();
+    SurveyReport.Facts facts =
+        new SurveyReport.Facts(root, kept.survey(), structure.view(bench), kept.leftOut(), seconds);
     if (common.json) {
-      print(SurveyReport.json(root, kept.survey(), structure.view(bench), seconds));
+      print(SurveyReport.json(facts));
     } else {
-      show(
-          page ->
-              SurveyReport.text(
-                  page, root, kept.survey(), structure.view(bench), seconds, common.verbose));
+      show(page -> SurveyReport.text(page, facts, common.verbose));
     }
     return Main.DONE;
   }

@@ -45,7 +45,7 @@ public final class CyclesReport {
               json.writeStringField("to", graph.name(to));
               json.writeNumberField("weight", arc.weight());
               json.writeArrayFieldStart("sites");
-              for (int r : graph.references(n -> n == from, n -> n == to)) {
+              for (int r : graph.references(from, to)) {
                 Sites.json(json, survey, r);
               }
               json.writeEndArray();
@@ -106,7 +106,7 @@ public final class CyclesReport {
         Sites.text(
             page,
             survey,
-            graph.references(n -> n == from, n -> n == to),
+            graph.references(from, to),
             lines,
             "         ",
             all ? Integer.MAX_VALUE : SITES_SHOWN);

@@ -10,9 +10,11 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.Counts;
 import dev.vinesorter.core.structure.CycleGroups;
 import dev.vinesorter.core.structure.LevelGraph;
+import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.structure.View;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -24,14 +26,41 @@ public final class SurveyReport {
 
   private SurveyReport() {}
 
+  /**
+   * What is reported on.
+   *
+   * @param root the folder
+   * @param survey what was read there
+   * @param view which part of it counts
+   * @param leftOut how many files and folders were not even read
+   * @param seconds how long the reading took
+   */
+  public record Facts(String root, Survey survey, View view, int leftOut, double seconds) {
+    /** How many units of each level the view hides. */
+    Map<Level, Integer> hidden(Counts counts) {
+      Map<Level, Integer> hidden = new EnumMap<>(Level.class);
+      Counts all =
+          view.tidy().hidden().isEmpty() ? counts : Counts.of(survey, view.with(Tidy.NONE));
+      for (Level level : Level.values()) {
+        hidden.put(level, all.units().get(level) - counts.units().get(level));
+      }
+      return hidden;
+    }
+  }
+
   /** The figures as JSON; see {@code docs/formats.md}. */
-  public static String json(String root, Survey survey, View view, double seconds) {
-    Counts counts = Counts.of(survey, view);
+  public static String json(Facts facts) {
+    Survey survey = facts.survey;
+    Counts counts = Counts.of(survey, facts.view);
     return Json.document(
         json -> {
-          json.writeStringField("root", root);
+          json.writeStringField("root", facts.root);
           counts(json, survey, counts);
-          json.writeNumberField("seconds", Math.round(seconds * 1000) / 1000.0);
+          json.writeObjectFieldStart("leftOut");
+          json.writeNumberField("files", facts.leftOut);
+          byLevel(json, "hidden", facts.hidden(counts));
+          json.writeEndObject();
+          json.writeNumberField("seconds", Math.round(facts.seconds * 1000) / 1000.0);
           json.writeArrayFieldStart("problems");
           for (Problem problem : survey.problems()) {
             json.writeStartObject();
@@ -84,22 +113,23 @@ public final class SurveyReport {
   }
 
   /** The same for people. */
-  public static void text(
-      Page page, String root, Survey survey, View view, double seconds, boolean verbose) {
+  public static void text(Page page, Facts facts, boolean verbose) {
+    Survey survey = facts.survey;
+    View view = facts.view;
     Counts counts = Counts.of(survey, view);
     Units units = survey.units();
     long lines = 0;
     int tests = 0;
     int files = 0;
+    boolean[] shown = view.shown(survey);
     for (int unit = 0; unit < units.size(); unit++) {
       if (units.level(unit) == Level.FILE) {
-        boolean test = units.has(unit, Trait.TEST);
-        tests += test ? 1 : 0;
-        files += test && !view.tests() ? 0 : 1;
-        lines += test && !view.tests() ? 0 : units.lines(unit);
+        tests += units.has(unit, Trait.TEST) ? 1 : 0;
+        files += shown[unit] ? 1 : 0;
+        lines += shown[unit] ? units.lines(unit) : 0;
       }
     }
-    page.bold(root).line();
+    page.bold(facts.root).line();
     page.line(
         Page.count(files, "file", "files")
             + ", "
@@ -107,7 +137,8 @@ public final class SurveyReport {
             + (view.tests()
                 ? " with tests"
                 : " of main code; " + Page.count(tests, "test file", "test files") + " beside it")
-            + String.format(java.util.Locale.ROOT, "; read in %.1f s", seconds));
+            + String.format(java.util.Locale.ROOT, "; read in %.1f s", facts.seconds));
+    leftOut(page, facts, counts);
     page.line();
     List<List<String>> rows = new ArrayList<>();
     for (Level level : Level.values()) {
@@ -131,6 +162,25 @@ public final class SurveyReport {
     problems(page, survey, verbose);
     Level next = counts.cycleGroups().get(Level.PACKAGE) > 0 ? Level.PACKAGE : Level.TYPE;
     page.dim("Next: ").line("vinesort cycles --level " + next.word());
+  }
+
+  private static void leftOut(Page page, Facts facts, Counts counts) {
+    List<String> parts = new ArrayList<>();
+    if (facts.leftOut > 0) {
+      parts.add(
+          Page.count(facts.leftOut, "file or folder", "files or folders") + " left out by pattern");
+    }
+    facts
+        .hidden(counts)
+        .forEach(
+            (level, count) -> {
+              if (count > 0 && level != Level.MEMBER) {
+                parts.add(Page.count(count, level.word(), level.words()) + " hidden");
+              }
+            });
+    if (!parts.isEmpty()) {
+      page.line(String.join(", ", parts));
+    }
   }
 
   private record Place(String what, String where) {}

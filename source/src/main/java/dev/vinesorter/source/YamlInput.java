@@ -56,7 +56,12 @@ final class YamlInput {
       }
       if (Files.size(file) > MOST_BYTES) {
         throw new InvalidFileException(
-            name + " has more than " + MOST_BYTES + " bytes; no " + what + " is that long.");
+            name
+                + " has more than "
+                + MOST_BYTES
+                + " bytes; no "
+                + what
+                + " is that long. Split it.");
       }
       try (JsonParser yaml = new YAMLFactory().createParser(Files.readAllBytes(file))) {
         YamlInput in = new YamlInput(name, yaml);

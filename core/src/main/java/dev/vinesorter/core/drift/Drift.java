@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
 
 /**
  * What changed from one survey to another. A unit that moved or was renamed is the same unit, so
@@ -76,8 +77,21 @@ public record Drift(
     }
   }
 
+  private record Judged(List<Breach> breaches, List<Measures.Figure> over) {
+    static Judged of(Survey survey, View view, Trellis trellis) {
+      return new Judged(
+          Inspection.of(survey, trellis, view).breaches(),
+          Measures.of(survey, view, trellis.limits()).over());
+    }
+  }
+
   /** Compares two surveys, both in the light of one trellis. */
   public static Drift of(Survey old, Survey fresh, List<Level> levels, View view, Trellis trellis) {
+    // Both surveys are judged at once, since neither judgement needs the other.
+    CompletableFuture<Judged> judgedOld =
+        CompletableFuture.supplyAsync(() -> Judged.of(old, view, trellis));
+    CompletableFuture<Judged> judgedFresh =
+        CompletableFuture.supplyAsync(() -> Judged.of(fresh, view, trellis));
     Renamed renamed = new Renamed(old, view.shown(old), fresh, view.shown(fresh));
     List<LevelDrift> drifts = new ArrayList<>();
     for (Level level : levels) {
@@ -86,24 +100,24 @@ public record Drift(
     }
     Map<Breach.Key, Breach> before = new TreeMap<>(BY_KEY);
     Map<Breach.Key, Breach> after = new TreeMap<>(BY_KEY);
-    for (Breach breach : Inspection.of(old, trellis, view).breaches()) {
+    for (Breach breach : judgedOld.join().breaches()) {
       String from = renamed.now(breach.level(), breach.from());
       String to = renamed.now(breach.level(), breach.to());
       before.put(new Breach.Key(breach.rule(), from, to), breach);
     }
-    Inspection.of(fresh, trellis, view).breaches().forEach(b -> after.put(b.key(), b));
+    judgedFresh.join().breaches().forEach(b -> after.put(b.key(), b));
     List<Breach> fresher = new ArrayList<>();
     List<Breach> mended = new ArrayList<>();
     after.forEach((key, b) -> addIf(!before.containsKey(key), fresher, b));
     before.forEach((key, b) -> addIf(!after.containsKey(key), mended, b));
     List<Measures.Figure> over = new ArrayList<>();
     Set<String> wasOver = new TreeSet<>();
-    for (Measures.Figure figure : Measures.of(old, view, trellis.limits()).over()) {
+    for (Measures.Figure figure : judgedOld.join().over()) {
       Level level = figure.metric().level();
       wasOver.add(
           renamed.now(level, old.units().name(figure.unit())) + " " + figure.metric().key());
     }
-    for (Measures.Figure figure : Measures.of(fresh, view, trellis.limits()).over()) {
+    for (Measures.Figure figure : judgedFresh.join().over()) {
       String key = fresh.units().name(figure.unit()) + " " + figure.metric().key();
       if (!wasOver.remove(key)) {
         over.add(figure);

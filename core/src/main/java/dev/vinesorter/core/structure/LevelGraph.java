@@ -14,7 +14,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.function.IntPredicate;
 
 /**
  * The dependencies between the units of one level, or of any {@link Focus}: every reference below
@@ -38,6 +37,9 @@ public final class LevelGraph {
   private final int[] nodeOf;
 
   private final Digraph graph;
+
+  /** See {@link #unitsOf()}; null until first asked for. */
+  private int[][] unitsOf;
 
   private LevelGraph(
       Survey survey, View view, Level level, int[] unitOf, String[] names, int[] nodeOf) {
@@ -237,20 +239,16 @@ public final class LevelGraph {
     return found < 0 ? -1 : found;
   }
 
-  /** The references behind the arcs from one set of units to another, by file, line and column. */
-  public List<Integer> references(IntPredicate fromNode, IntPredicate toNode) {
+  /** The references behind one arc, by file, line and column. */
+  public List<Integer> references(int fromNode, int toNode) {
     List<Integer> found = new ArrayList<>();
     References references = survey.references();
-    for (int unit = 0; unit < nodeOf.length; unit++) {
-      if (nodeOf[unit] >= 0 && fromNode.test(nodeOf[unit])) {
-        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-          int used = nodeOf[references.target(r)];
-          if (used >= 0
-              && used != nodeOf[unit]
-              && toNode.test(used)
-              && view.shows(references.kind(r))) {
-            found.add(r);
-          }
+    int[][] index = unitsOf();
+    for (int at = index[0][fromNode]; at < index[0][fromNode + 1]; at++) {
+      int unit = index[1][at];
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        if (nodeOf[references.target(r)] == toNode && view.shows(references.kind(r))) {
+          found.add(r);
         }
       }
     }
@@ -258,9 +256,28 @@ public final class LevelGraph {
     return found;
   }
 
-  /** The references behind one arc. */
-  public List<Integer> references(int fromNode, int toNode) {
-    return references(n -> n == fromNode, n -> n == toNode);
+  /** The units that stand for each node, as compressed rows: offsets and units; made once. */
+  private int[][] unitsOf() {
+    if (unitsOf == null) {
+      int[] rows = new int[unitOf.length + 1];
+      for (int node : nodeOf) {
+        if (node >= 0) {
+          rows[node + 1]++;
+        }
+      }
+      for (int node = 0; node < unitOf.length; node++) {
+        rows[node + 1] += rows[node];
+      }
+      int[] next = rows.clone();
+      int[] units = new int[rows[unitOf.length]];
+      for (int unit = 0; unit < nodeOf.length; unit++) {
+        if (nodeOf[unit] >= 0) {
+          units[next[nodeOf[unit]]++] = unit;
+        }
+      }
+      unitsOf = new int[][] {rows, units};
+    }
+    return unitsOf;
   }
 
   /** References in the order people read them: by file, place and kind. */
@@ -277,26 +294,67 @@ public final class LevelGraph {
 
   /** Every dependency of the level by kind, sorted by from, to and kind's word. */
   public List<Row> rows() {
-    TreeMap<String, Row> rows = new TreeMap<>();
     References references = survey.references();
+    int[] rank = kindRanks();
+    long[] keys = new long[references.size()];
+    int count = 0;
+    long nodes = unitOf.length;
     for (int unit = 0; unit < nodeOf.length; unit++) {
       int user = nodeOf[unit];
-      if (user < 0) {
-        continue;
-      }
-      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      for (int r = references.row(unit); user >= 0 && r < references.row(unit + 1); r++) {
         int used = nodeOf[references.target(r)];
         Kind kind = references.kind(r);
         if (used >= 0 && used != user && view.shows(kind)) {
-          String key = names[user] + '\0' + names[used] + '\0' + kind.word();
-          rows.merge(
-              key,
-              new Row(names[user], names[used], kind, 1),
-              (a, b) -> new Row(a.from, a.to, a.kind, a.count + b.count));
+          keys[count++] = (user * nodes + used) * rank.length + rank[kind.ordinal()];
         }
       }
     }
-    return List.copyOf(rows.values());
+    Arrays.sort(keys, 0, count);
+    Kind[] byRank = Kind.values().clone();
+    for (Kind kind : Kind.values()) {
+      byRank[rank[kind.ordinal()]] = kind;
+    }
+    List<Row> rows = new ArrayList<>();
+    for (int first = 0, past = 0; first < count; first = past) {
+      while (past < count && keys[past] == keys[first]) {
+        past++;
+      }
+      long pair = keys[first] / rank.length;
+      Kind kind = byRank[(int) (keys[first] % rank.length)];
+      rows.add(
+          new Row(names[(int) (pair / nodes)], names[(int) (pair % nodes)], kind, past - first));
+    }
+    return merged(rows);
+  }
+
+  /** The place of each kind when they are sorted by their words. */
+  private static int[] kindRanks() {
+    Kind[] sorted = Kind.values().clone();
+    Arrays.sort(sorted, Comparator.comparing(Kind::word));
+    int[] rank = new int[sorted.length];
+    for (int place = 0; place < sorted.length; place++) {
+      rank[sorted[place].ordinal()] = place;
+    }
+    return rank;
+  }
+
+  /** Takes rows of units that share their name together; there are none but for twins. */
+  private List<Row> merged(List<Row> rows) {
+    boolean twins = false;
+    for (int node = 1; node < names.length; node++) {
+      twins |= names[node].equals(names[node - 1]);
+    }
+    if (!twins) {
+      return rows;
+    }
+    TreeMap<String, Row> merged = new TreeMap<>();
+    for (Row row : rows) {
+      merged.merge(
+          row.from + '\0' + row.to + '\0' + row.kind.word(),
+          row,
+          (a, b) -> new Row(a.from, a.to, a.kind, a.count + b.count));
+    }
+    return List.copyOf(merged.values());
   }
 
   /** How many units the view has on the level, whether or not they have dependencies. */

@@ -42,11 +42,7 @@ public record Reason(boolean direct, Level level, List<Link> links) {
     for (int step = 0; step + 1 < chain.size(); step++) {
       int user = chain.get(step);
       int used = chain.get(step + 1);
-      links.add(
-          new Link(
-              graph.unit(user),
-              graph.unit(used),
-              graph.references(n -> n == user, n -> n == used)));
+      links.add(new Link(graph.unit(user), graph.unit(used), graph.references(user, used)));
     }
     return new Reason(false, level, links);
   }

@@ -13,9 +13,10 @@ import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
 
 /**
  * A survey held against a trellis. Dependencies are judged between outermost types, imports as uses
@@ -55,13 +56,46 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
    * @throws ContradictionException when layers overlap or rules exclude each other
    */
   public static Inspection of(Survey survey, Trellis trellis, View view) {
+    // The figures need nothing of the rest, and are half of the work.
+    CompletableFuture<List<Breach>> figures =
+        CompletableFuture.supplyAsync(() -> limits(survey, trellis, view));
     Judge judge = new Judge(survey, trellis, view.withForeign(true));
     judge.dependencies();
     judge.cycles(view);
-    judge.limits(view);
+    judge.breaches.addAll(figures.join());
     judge.breaches.sort(
         Comparator.comparing(Breach::rule).thenComparing(Breach::from).thenComparing(Breach::to));
     return new Inspection(judge.breaches, judge.notes, judge.unplaced());
+  }
+
+  private static List<Breach> limits(Survey survey, Trellis trellis, View view) {
+    List<Breach> breaches = new ArrayList<>();
+    if (trellis.limits().set().isEmpty()) {
+      return breaches;
+    }
+    for (Measures.Figure figure : Measures.of(survey, view, trellis.limits()).over()) {
+      Metric metric = figure.metric();
+      if (trellis.limits().set().containsKey(metric)) {
+        String says =
+            metric.shown(figure.value())
+                + " "
+                + metric.says()
+                + ", over "
+                + metric.shown(figure.limit());
+        breaches.add(
+            new Breach(
+                "limit " + metric.key(),
+                says,
+                survey.units().name(figure.unit()),
+                "",
+                metric.level(),
+                (int) Math.ceil(figure.value()),
+                List.of(),
+                "",
+                Trellis.Place.NOWHERE));
+      }
+    }
+    return breaches;
   }
 
   /** One inspection in the making. */
@@ -79,8 +113,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
     private final List<Note> notes = new ArrayList<>();
 
     /** For each pair of outermost types, the references between them. */
-    private final Map<Pair, List<Integer>> pairs =
-        new TreeMap<>(Comparator.comparingInt(Pair::from).thenComparing(Pair::to));
+    private final Map<Pair, List<Integer>> pairs = new LinkedHashMap<>();
 
     Judge(Survey survey, Trellis trellis, View view) {
       this.survey = survey;
@@ -280,34 +313,6 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
                     mend,
                     Trellis.Place.NOWHERE));
           }
-        }
-      }
-    }
-
-    void limits(View own) {
-      if (trellis.limits().set().isEmpty()) {
-        return;
-      }
-      for (Measures.Figure figure : Measures.of(survey, own, trellis.limits()).over()) {
-        Metric metric = figure.metric();
-        if (trellis.limits().set().containsKey(metric)) {
-          String says =
-              metric.shown(figure.value())
-                  + " "
-                  + metric.says()
-                  + ", over "
-                  + metric.shown(figure.limit());
-          breaches.add(
-              new Breach(
-                  "limit " + metric.key(),
-                  says,
-                  units.name(figure.unit()),
-                  "",
-                  metric.level(),
-                  (int) Math.ceil(figure.value()),
-                  List.of(),
-                  "",
-                  Trellis.Place.NOWHERE));
         }
       }
     }

@@ -160,7 +160,7 @@ class PictureTest {
     assertThat(meant(survey, "@Made")).contains("o.x.y.B").doesNotContain("p.C");
     assertThat(meant(survey, "@z.Made")).contains("o.x.y.B");
     assertThat(meant(survey, "o.x.A#f()")).containsExactly("o.x.A#f()");
-    assertThat(meant(survey, "module:m")).hasSize(6);
+    assertThat(meant(survey, "module:m")).hasSize(5);
     assertThat(meant(survey, "generated")).isEmpty();
   }
 
