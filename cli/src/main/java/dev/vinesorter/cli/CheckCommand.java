@@ -95,7 +95,10 @@ final class CheckCommand extends BaseCommand {
       survey = rehearsal.after();
     }
     CheckReport report =
-        new CheckReport(survey, inspection(bench, survey, trellis), KnownBreaches.of(bench.root()));
+        new CheckReport(
+            survey,
+            Inspection.of(survey, trellis, structure.view(bench)),
+            KnownBreaches.of(bench.root()));
     if (accept) {
       KnownBreaches.write(bench.root(), Known.of(report.inspection().breaches()));
       say(

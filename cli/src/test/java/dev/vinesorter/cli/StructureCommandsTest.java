@@ -206,7 +206,7 @@ class StructureCommandsTest {
         "--- src/main/java/stock/ä b.java\npackage stock;\nclass Wörse { ui.Desk desk; }\n");
     Program.Run sarif = run("check", "--as", "sarif");
     assertThat(sarif.code()).isEqualTo(1);
-    assertThat(sarif.err()).contains("trellis.yaml:4:33: 'gone' names nothing");
+    assertThat(sarif.err()).contains("trellis.yaml:4:34: 'gone' names nothing");
     JsonSchema schema =
         JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V7)
             .getSchema(getClass().getResourceAsStream("/schema/sarif-schema-2.1.0.json"));

@@ -160,57 +160,74 @@ final class JavaSketch {
     if (tokens.is(start, "{") || tokens.is(start, "static") && tokens.is(start + 1, "{")) {
       return tokens.behind(tokens.is(start, "{") ? start : start + 1, "{", "}");
     }
-    StringBuilder line = new StringBuilder();
-    List<String> names = new ArrayList<>();
-    boolean value = false;
-    boolean parameters = false;
-    int depth = 0;
-    int previous = -1;
-    int token = start;
-    while (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
-      int behind = behindAnnotation(token);
+    return new Member(start).read();
+  }
+
+  /** A member that is no type, on the way from its first token to its last. */
+  private final class Member {
+    private final StringBuilder line = new StringBuilder();
+    private final List<String> names = new ArrayList<>();
+
+    /** Whether a value is being given: that of a field, or the default of an annotation. */
+    private boolean value;
+
+    private boolean parameters;
+    private int depth;
+    private int previous = -1;
+    private int token;
+
+    Member(int start) {
+      this.token = start;
+    }
+
+    int read() {
+      while (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
+        copyTo(behindAnnotation(token));
+      }
+      while (token < tokens.size() && !tokens.is(token, "}")) {
+        if (depth == 0 && tokens.is(token, ";")) {
+          return end(";", token + 1);
+        }
+        if (!tokens.is(token, "{")) {
+          one();
+        } else if (value) {
+          line.append("{}");
+          token = tokens.behind(token, "{", "}");
+          previous = -1;
+        } else if (depth == 0) {
+          return end("{}", tokens.behind(token, "{", "}"));
+        } else {
+          copyTo(tokens.behind(token, "{", "}"));
+        }
+      }
+      return -1;
+    }
+
+    private void copyTo(int behind) {
       while (token < behind && token < tokens.size()) {
         append(line, token, previous);
         previous = token++;
       }
     }
-    while (token < tokens.size()) {
-      if (depth == 0 && tokens.is(token, ";")) {
-        return end(line.append(';'), names, token + 1);
-      }
-      if (tokens.is(token, "}")) {
-        return -1;
-      }
-      if (tokens.is(token, "{")) {
-        int behind = tokens.behind(token, "{", "}");
-        if (!value && depth == 0) {
-          return end(line.append("{}"), names, behind);
-        }
-        if (value) {
-          line.append("{}");
-          token = behind;
-        } else {
-          while (token < behind && token < tokens.size()) {
-            append(line, token, previous);
-            previous = token++;
-          }
-        }
-        previous = -1;
-        continue;
-      }
+
+    private void one() {
       if (depth == 0 && !value && tokens.isWord(token) && isName(token, parameters)) {
         names.add(tokens.text(token));
       }
+      boolean gives = tokens.is(token, "=") || parameters && tokens.is(token, "default");
       parameters |= depth == 0 && tokens.is(token, "(");
-      value |= depth == 0 && (tokens.is(token, "=") || parameters && tokens.is(token, "default"));
+      value |= depth == 0 && gives;
       depth += tokens.is(token, "(") ? 1 : tokens.is(token, ")") ? -1 : 0;
       if (value && depth == 0 && tokens.is(token, ",") && tokens.isWord(token + 1)) {
         names.add(tokens.text(token + 1));
       }
-      append(line, token, previous);
-      previous = token++;
+      copyTo(token + 1);
     }
-    return -1;
+
+    private int end(String closing, int next) {
+      lines.add("M" + String.join(",", names) + '\t' + line.append(closing));
+      return next;
+    }
   }
 
   private boolean isName(int token, boolean parameters) {
@@ -220,11 +237,6 @@ final class JavaSketch {
         || tokens.is(token + 1, ",")
         || tokens.is(token + 1, "[")
         || tokens.is(token + 1, "{");
-  }
-
-  private int end(StringBuilder line, List<String> names, int next) {
-    lines.add("M" + String.join(",", names) + '\t' + line);
-    return next;
   }
 
   private String joined(int from, int to) {

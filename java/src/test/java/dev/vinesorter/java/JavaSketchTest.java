@@ -70,7 +70,7 @@ class JavaSketchTest {
             }
             """);
     assertThat(JavaSketch.packageOf(sketch)).isEqualTo("a.b");
-    assertThat(sketch).contains("Mm\t").contains("Mx,y\t").contains("Mold\t");
+    assertThat(sketch).contains("MT,m,E\t").contains("Mx,y\t").contains("Mold\t");
   }
 
   @Test

@@ -216,7 +216,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         boolean[] from = Layers.meant(survey, rule.from());
         boolean[] to = Layers.meant(survey, rule.to());
         Layers.noteNothing(rule.from(), survey, shown, notes);
-        String says = "never " + names(rule.from()) + " -> " + names(rule.to());
+        String says = names(rule.from()) + " may not use " + names(rule.to());
         for (Map.Entry<Pair, List<Integer>> one : pairs.entrySet()) {
           List<Integer> sites = between(one.getValue(), from, to);
           if (!sites.isEmpty()) {

@@ -139,7 +139,7 @@ class InspectionTest {
             "never a.A java.awt.Frame x2",
             "only a.Sneaky java.sql.Row x3");
     assertThat(Inspection.of(survey, trellis, View.MAIN).breaches().get(0).says())
-        .isEqualTo("never a.** -> java.awt.**, b.B#make(): no screen");
+        .isEqualTo("a.** may not use java.awt.**, b.B#make(): no screen");
   }
 
   @Test
