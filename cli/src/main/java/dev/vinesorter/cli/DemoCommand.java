@@ -32,14 +32,20 @@ final class DemoCommand extends BaseCommand {
     String plan = folder.resolve("plans/open-the-tangle.yaml").toString();
     List<Scene> scenes =
         List.of(
-            new Scene("1. Read: what is here, and where is it worst?", List.of("survey")),
-            new Scene("2. See: which packages run in circles?", List.of("cycles")),
             new Scene(
-                "3. Judge: why does the vault need the labels?",
+                "1. Read: what is here, and where is it worst?",
+                List.of("survey", "--keep", "before")),
+            new Scene("2. See: which packages run in circles?", List.of("cycles")),
+            new Scene("3. See: who uses whom?", List.of("matrix")),
+            new Scene(
+                "4. Judge: why does the vault need the labels?",
                 List.of("why", "org.saltmarsh.vault", "org.saltmarsh.label")),
-            new Scene("4. Rehearse: what would a plan change?", List.of("rehearse", plan)),
-            new Scene("5. Apply: compiled in memory first, then written", List.of("apply", plan)),
-            new Scene("6. Keep: which circles are left?", List.of("cycles")));
+            new Scene(
+                "5. Judge: is it as it was meant?", List.of("check"), Main.NOT_AS_IT_SHOULD_BE),
+            new Scene("6. Rehearse: what would a plan change?", List.of("rehearse", plan)),
+            new Scene("7. Apply: compiled in memory first, then written", List.of("apply", plan)),
+            new Scene("8. Keep: which circles are left?", List.of("cycles")),
+            new Scene("9. Keep: what did we achieve?", List.of("drift", "before")));
     for (Scene scene : scenes) {
       show(
           page -> {
@@ -49,7 +55,7 @@ final class DemoCommand extends BaseCommand {
             page.line();
           });
       int code = Main.run(arguments(scene, folder, colour));
-      if (code != Main.DONE) {
+      if (code != scene.code) {
         say("The demo stopped: 'vinesort " + scene.words.get(0) + "' ended with " + code + ".");
         return code;
       }
@@ -67,7 +73,11 @@ final class DemoCommand extends BaseCommand {
     return Main.DONE;
   }
 
-  private record Scene(String title, List<String> words) {}
+  private record Scene(String title, List<String> words, int code) {
+    Scene(String title, List<String> words) {
+      this(title, words, Main.DONE);
+    }
+  }
 
   private static String[] arguments(Scene scene, Path folder, boolean colour) {
     var words = new java.util.ArrayList<>(scene.words);

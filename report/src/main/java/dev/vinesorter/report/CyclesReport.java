@@ -13,6 +13,7 @@ public final class CyclesReport {
   private static final int SITES_SHOWN = 3;
   private static final int UNITS_SHOWN = 12;
   private static final int CUTS_SHOWN = 12;
+  private static final int GROUPS_SHOWN = 10;
 
   private CyclesReport() {}
 
@@ -75,6 +76,12 @@ public final class CyclesReport {
     CycleGroups.Group first = groups.get(0);
     int number = 1;
     for (CycleGroups.Group group : groups) {
+      if (!all && number > GROUPS_SHOWN) {
+        page.line();
+        page.dim("     and " + (groups.size() - GROUPS_SHOWN) + " smaller groups; --all shows them")
+            .line();
+        break;
+      }
       CutSet cut = group.cut();
       heaviest = heaviest == null && !cut.arcs().isEmpty() ? cut.arcs().get(0) : heaviest;
       page.line();

@@ -10,9 +10,9 @@ import java.util.List;
  * <p>It is found as an order of the nodes: the cut set is then the arcs that run backwards. Up to
  * {@link #EXACT_NODES} nodes the order is optimal, by dynamic programming over the sets of nodes
  * that come first (as in E. Lawler, 1964): 2^n sets, O(2^n n) time. Larger graphs start from the
- * greedy order of Eades, Lin and Smyth (1993) and move one node at a time to its best place until
- * no move helps; what that gives is not proven optimal, and {@link #optimal()} says so unless it
- * cuts nothing.
+ * greedy order of Eades, Lin and Smyth (1993), moving one node at a time to its best place, from
+ * ever new starts until a fixed budget of steps is used up; what that gives is not proven optimal,
+ * and {@link #optimal()} says so unless it cuts nothing.
  */
 public final class CutSet {
   /** The most nodes for which the optimum is computed: 2^20 sets take 4 MiB and some 0.1 s. */
@@ -50,12 +50,12 @@ public final class CutSet {
   public static CutSet of(Digraph graph) {
     return graph.nodes() <= EXACT_NODES
         ? new CutSet(graph, exactOrder(graph), true)
-        : new CutSet(graph, NodeOrder.improved(graph, NodeOrder.greedy(graph)), false);
+        : new CutSet(graph, NodeOrder.best(graph), false);
   }
 
   /** The cut set by the heuristic whatever the size; for measuring it against the optimum. */
   public static CutSet heuristic(Digraph graph) {
-    return new CutSet(graph, NodeOrder.improved(graph, NodeOrder.greedy(graph)), false);
+    return new CutSet(graph, NodeOrder.best(graph), false);
   }
 
   /** The nodes, users first; every arc not in the set runs forwards in this order. */

@@ -3,14 +3,21 @@ package dev.vinesorter.core.graph;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.PriorityQueue;
+import java.util.Random;
 
 /** Orders of nodes in which little weight runs backwards, for graphs too large for the optimum. */
 final class NodeOrder {
   /** Rounds of local search at most; each visits every node, and a round without gain ends it. */
   private static final int ROUNDS = 60;
 
-  /** Steps of local search at most, a step being one neighbour looked at or one node shifted. */
-  private static final long STEPS = 200_000_000;
+  /** Steps at least, a step being about one look at a neighbour or one node shifted. */
+  private static final long STEPS = 3_000_000;
+
+  /** Steps for each arc of a large graph. */
+  private static final long STEPS_PER_ARC = 1500;
+
+  /** Tries without gain after which there is little to hope for. */
+  private static final int MISSES = 200;
 
   private NodeOrder() {}
 
@@ -90,34 +97,124 @@ final class NodeOrder {
   }
 
   /**
-   * Local search: takes each node out and puts it back where the least weight runs backwards, until
-   * a round brings nothing. Only the places next to a neighbour can be best, so a node of degree d
-   * costs O(d log d) to judge and O(nodes) to move.
+   * Iterated local search (H. Lourenço, O. Martin and T. Stützle, 2003): from the better of two
+   * greedy orders, then again and again from the best order with a few nodes moved at random, until
+   * the budget of steps is used up. The random numbers are always the same, so the result is, too.
    */
-  static int[] improved(Digraph graph, int[] start) {
-    int n = graph.nodes();
+  static int[] best(Digraph graph) {
     Digraph back = graph.reversed();
-    int[] order = start.clone();
+    Search search = new Search(graph, back, improvable(graph));
+    int[] best = search.improved(greedy(graph));
+    long weight = search.backward(best);
+    int[] turned = reversed(greedy(back));
+    Random random = new Random(graph.nodes() * 31L + graph.arcs());
+    int[] tried = turned;
+    int misses = 0;
+    while (weight > 0) {
+      tried = search.improved(tried);
+      long found = search.backward(tried);
+      misses = found < weight ? 0 : misses + 1;
+      if (found <= weight) {
+        best = tried;
+        weight = found;
+      }
+      if (search.steps >= search.budget || misses > MISSES) {
+        break;
+      }
+      tried = shaken(best, random);
+    }
+    return best;
+  }
+
+  private static int improvable(Digraph graph) {
+    return graph.nodes() < 2 ? 0 : ROUNDS;
+  }
+
+  private static int[] reversed(int[] order) {
+    int[] turned = new int[order.length];
+    for (int p = 0; p < order.length; p++) {
+      turned[p] = order[order.length - 1 - p];
+    }
+    return turned;
+  }
+
+  /** The order with a few nodes taken out and put back anywhere. */
+  private static int[] shaken(int[] order, Random random) {
+    int n = order.length;
+    int[] shaken = order.clone();
     int[] place = new int[n];
     for (int p = 0; p < n; p++) {
-      place[order[p]] = p;
+      place[shaken[p]] = p;
     }
-    boolean gained = true;
-    long steps = 0;
-    for (int round = 0; round < ROUNDS && gained; round++) {
-      gained = false;
-      for (int v = 0; v < n && steps < STEPS; v++) {
-        int to = bestPlace(graph, back, place, v);
-        steps +=
-            graph.firstArc(v + 1) - graph.firstArc(v) + back.firstArc(v + 1) - back.firstArc(v);
-        if (to != place[v]) {
-          steps += Math.abs(to - place[v]);
-          move(order, place, v, to);
-          gained = true;
+    for (int kicks = 2 + random.nextInt(3 + n / 50); kicks > 0; kicks--) {
+      move(shaken, place, random.nextInt(n), random.nextInt(n));
+    }
+    return shaken;
+  }
+
+  /** Local search with a count of its steps. */
+  private static final class Search {
+    private final Digraph graph;
+    private final Digraph back;
+    private final int rounds;
+    private final long budget;
+    private long steps;
+
+    Search(Digraph graph, Digraph back, int rounds) {
+      this.graph = graph;
+      this.back = back;
+      this.rounds = rounds;
+      this.budget = Math.max(STEPS, STEPS_PER_ARC * graph.arcs());
+    }
+
+    /**
+     * Takes each node out and puts it back where the least weight runs backwards, until a round
+     * brings nothing. Only the places next to a neighbour can be best, so a node of degree d costs
+     * O(d log d) to judge and O(nodes) to move.
+     */
+    int[] improved(int[] start) {
+      int n = graph.nodes();
+      int[] order = start.clone();
+      int[] place = new int[n];
+      for (int p = 0; p < n; p++) {
+        place[order[p]] = p;
+      }
+      boolean gained = true;
+      for (int round = 0; round < rounds && gained; round++) {
+        gained = false;
+        for (int v = 0; v < n && steps < budget; v++) {
+          int to = bestPlace(graph, back, place, v);
+          steps +=
+              4L
+                  * (graph.firstArc(v + 1)
+                      - graph.firstArc(v)
+                      + back.firstArc(v + 1)
+                      - back.firstArc(v));
+          if (to != place[v]) {
+            steps += Math.abs(to - place[v]);
+            move(order, place, v, to);
+            gained = true;
+          }
         }
       }
+      return order;
     }
-    return order;
+
+    /** The weight that runs backwards in an order. */
+    long backward(int[] order) {
+      int[] place = new int[order.length];
+      for (int p = 0; p < order.length; p++) {
+        place[order[p]] = p;
+      }
+      long sum = 0;
+      for (int v = 0; v < order.length; v++) {
+        for (int k = graph.firstArc(v); k < graph.firstArc(v + 1); k++) {
+          sum += place[graph.target(k)] < place[v] ? graph.weight(k) : 0;
+        }
+      }
+      steps += graph.arcs();
+      return sum;
+    }
   }
 
   /** Where v should stand, given all others as they are; its own place unless another is better. */
