@@ -1,9 +1,14 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.UnitPattern;
+import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 import picocli.CommandLine.Option;
 
 /** Which part of the code a command about structure looks at. */
@@ -19,15 +24,33 @@ final class StructureOptions {
               + "generated; may be said again.")
   private List<String> hide = new ArrayList<>();
 
+  @Option(
+      names = "--short",
+      paramLabel = "PREFIX=NAME",
+      description = "Show a short name in place of a prefix; may be said again.")
+  private Map<String, String> shortNames = new LinkedHashMap<>();
+
+  @Option(
+      names = "--fold",
+      paramLabel = "GLOB,GLOB",
+      description =
+          "Files that fit these path patterns with the same wildcards are one; may be said again.")
+  private List<String> folds = new ArrayList<>();
+
   /** These options as one text, the same for the same view. */
   String text() {
-    return withTests + " " + hide;
+    return withTests + " " + hide + " " + folds;
   }
 
   /** The view that these options and the trellis of the root give. */
   View view(Workbench bench) {
-    return View.MAIN
-        .withTests(withTests)
-        .with(bench.trellis().tidy().hiding(hide.stream().map(UnitPattern::of).toList()));
+    Tidy meant = bench.trellis().tidy();
+    List<UnitPattern> hidden = new ArrayList<>(meant.hidden());
+    hide.forEach(pattern -> hidden.add(UnitPattern.of(pattern)));
+    List<Tidy.ShortName> shown = new ArrayList<>(meant.shortNames());
+    shortNames.forEach((prefix, name) -> shown.add(new Tidy.ShortName(prefix, name)));
+    List<List<Glob>> folded = new ArrayList<>(meant.folds());
+    folds.forEach(one -> folded.add(Stream.of(one.split(",")).map(Glob::ofPath).toList()));
+    return View.MAIN.withTests(withTests).with(new Tidy(hidden, shown, folded));
   }
 }

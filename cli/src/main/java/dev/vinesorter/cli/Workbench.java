@@ -35,6 +35,7 @@ final class Workbench {
   private final OwnFolder own;
   private final Consumer<String> say;
   private Trellis trellis;
+  private KeptSurvey loaded;
   private long millis;
 
   private Workbench(Root root, OwnFolder own, Consumer<String> say) {
@@ -71,6 +72,14 @@ final class Workbench {
     }
   }
 
+  /** The survey as it was kept, loaded once; null where there is none. */
+  private KeptSurvey loaded() {
+    if (loaded == null) {
+      loaded = own.kept();
+    }
+    return loaded;
+  }
+
   /** The intended structure; one that asks for nothing where there is none. */
   Trellis trellis() {
     if (trellis == null) {
@@ -87,7 +96,7 @@ final class Workbench {
   /** The kept survey where it was asked for with the same options and nothing changed since. */
   KeptSurvey unchanged(ReadOptions asked) {
     long start = System.nanoTime();
-    KeptSurvey kept = own.kept();
+    KeptSurvey kept = loaded();
     boolean holds =
         kept != null
             && kept.asked().equals(asked)
@@ -99,7 +108,7 @@ final class Workbench {
 
   /** Reads the sources, as asked and as the trellis adds, and keeps the survey. */
   KeptSurvey read(ReadOptions asked) {
-    return read(asked, own.kept());
+    return read(asked, loaded());
   }
 
   /**
@@ -110,6 +119,7 @@ final class Workbench {
   KeptSurvey read(ReadOptions asked, KeptSurvey previous) {
     long start = System.nanoTime();
     KeptSurvey kept = readAlone(root, asked, previous);
+    loaded = kept;
     millis = (System.nanoTime() - start) / 1_000_000;
     try {
       own.keep(kept);
@@ -128,7 +138,9 @@ final class Workbench {
     ReadOptions options = asked.with(trellis());
     boolean near = previous != null && previous.options().equals(options);
     SourceWalk walk = options.walk(root);
-    Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files());
+    // Another folder's times of change tell nothing about ours.
+    Map<String, KeptSurvey.Stamp> known = near && root == this.root ? previous.stamps() : Map.of();
+    Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files(), known);
     Overlay sources = new Overlay(root, walk.files(), options.charset());
     Reading reading;
     try (Drawing progress = Drawing.start()) {
@@ -154,7 +166,7 @@ final class Workbench {
 
   /** The survey as of now: the kept one, or a new one where there is none or sources changed. */
   KeptSurvey current() {
-    KeptSurvey kept = own.kept();
+    KeptSurvey kept = loaded();
     if (kept == null) {
       return read(ReadOptions.DEFAULT);
     }
@@ -177,7 +189,7 @@ final class Workbench {
 
   /** The kept survey, made first where there is none; sources may have changed since. */
   KeptSurvey kept() {
-    KeptSurvey kept = own.kept();
+    KeptSurvey kept = loaded();
     return kept == null ? read(ReadOptions.DEFAULT) : kept;
   }
 

@@ -261,6 +261,10 @@ class StructureCommandsTest {
     assertThat(run("matrix", "--json").json().at("/units").toString()).doesNotContain("made");
     assertThat(run("matrix", "--hide", "ui.**", "--json").json().at("/units")).hasSize(2);
     assertThat(run("show", "made.Big").code()).isZero();
+    assertThat(run("layers", "--short", "stock=~").out()).contains("~");
+    String fold = "**/*Shelf.java,**/*Page.java";
+    assertThat(run("matrix", "--level", "file", "--fold", fold, "--json").json().at("/units"))
+        .hasSize(4);
   }
 
   @Test

@@ -2,10 +2,18 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
+import dev.vinesorter.source.Root;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,6 +35,79 @@ class RereadTest {
       assertThat(outcome.same()).as("trial %d: %s", n, outcome.says()).isTrue();
     }
     assertThat(trial.quick()).as("read without reading everything").isGreaterThan(trials / 2);
+  }
+
+  private Overlay overlay() {
+    Root root = Root.of(folder);
+    return new Overlay(root, ReadOptions.DEFAULT.walk(root).files(), StandardCharsets.UTF_8);
+  }
+
+  private void write(String path, String text) throws IOException {
+    Path file = folder.resolve(path);
+    Files.createDirectories(file.getParent());
+    Files.writeString(file, text);
+  }
+
+  /** Six files of which each uses the next, and one that stands apart. */
+  private Reading chain() throws IOException {
+    for (char c = 'A'; c < 'F'; c++) {
+      char next = (char) (c + 1);
+      write(
+          "p/" + c + ".java",
+          "package p; class " + c + " { " + next + " n; int f() { return 1; } }");
+    }
+    write("p/F.java", "package p; class F { int old() { return 1; } }");
+    write("p/User.java", "package p; class User { int g(F f) { return f.old(); } }");
+    for (char c = 'M'; c < 'Z'; c++) {
+      write("q/" + c + ".java", "package q; public class " + c + " { int f() { return 1; } }");
+    }
+    return new JavaReader().read(overlay(), ReadOptions.DEFAULT, Progress.SILENT);
+  }
+
+  private Set<String> concerned(Reading before, String path, String text) throws IOException {
+    write(path, text);
+    Map<String, String> old = new TreeMap<>(before.memo().notes());
+    old.remove(JavaReader.CLASSPATH);
+    Map<String, String> now = new TreeMap<>(old);
+    now.put(
+        path,
+        JavaSketch.of(new JavaFile(path, text, JavaTokens.of(text), "p", "", "m", false, false)));
+    return Concerned.of(before.survey(), old, now, Set.of(path), overlay()).files();
+  }
+
+  @Test
+  void changeConcernsAsFewAsItCan() throws IOException {
+    Reading before = chain();
+    String body = "package p; class F { int old() { return 2; } }";
+    assertThat(concerned(before, "p/F.java", body)).isEmpty();
+    String member = "package p; class F { long old() { return 1; } }";
+    assertThat(concerned(before, "p/F.java", member)).containsExactly("p/User.java");
+    String head = "package p; class F extends Thread { int old() { return 1; } }";
+    assertThat(concerned(before, "p/F.java", head))
+        .contains("p/A.java", "p/E.java", "p/User.java")
+        .doesNotContain("q/M.java");
+    String fresh = "package q; class Nobody { }";
+    assertThat(concerned(before, "q/Nobody.java", fresh)).as("nobody has the name").isEmpty();
+  }
+
+  @Test
+  void whatIsNotPlainIsReadWhole() throws IOException {
+    Reading before = chain();
+    write("p/F.java", "package p; class F { int old() { return 3; } }");
+    assertThat(again(before, "p/F.java")).isNotNull();
+    assertThat(again(before, "pom.xml")).as("a build file").isNull();
+    assertThat(again(before, "q/module-info.java")).as("a descriptor").isNull();
+    write("p/F.java", "package p; class F { int old() { return 3; }");
+    assertThat(again(before, "p/F.java")).as("a brace is missing").isNull();
+    write("p/F.java", "package elsewhere; class F { int old() { return 3; } }");
+    assertThat(again(before, "p/F.java")).as("not where its package says").isNull();
+    write("p/F.java", "package p; class F { int old() { return 3; } } class A { }");
+    assertThat(again(before, "p/F.java")).as("a type that stands twice").isNull();
+  }
+
+  private Reading again(Reading before, String changed) {
+    return new Reread(overlay(), ReadOptions.DEFAULT, Progress.SILENT, before, Set.of(changed))
+        .run();
   }
 
   private static void copy(Path from, Path to) throws IOException {

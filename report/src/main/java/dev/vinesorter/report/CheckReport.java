@@ -7,7 +7,9 @@ import dev.vinesorter.core.trellis.Breach;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * What breaches the trellis, and which of it is new.
@@ -19,6 +21,9 @@ import java.util.List;
 public record CheckReport(Survey survey, Inspection inspection, Known known) {
   private static final int SITES_SHOWN = 3;
   private static final int SHOWN = 40;
+
+  /** With more breaches than that, one site of each has to do. */
+  private static final int MANY = 8;
 
   /** Breaches that were not accepted. */
   public List<Breach> fresh() {
@@ -133,45 +138,45 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
                   : Page.count(fresh.size(), "new breach", "new breaches"))
           .line(accepted == 0 ? "" : "; " + accepted + " accepted before");
     }
-    String rule = "";
-    int shown = 0;
+    Map<String, List<Breach>> byRule = new LinkedHashMap<>();
     for (Breach breach : fresh) {
-      if (!all && shown++ == SHOWN) {
-        page.dim("  and " + (fresh.size() - SHOWN) + " more; --all shows them").line();
+      String head = breach.isLimit() ? breach.rule() : breach.rule() + ": " + breach.says();
+      byRule.computeIfAbsent(head, h -> new ArrayList<>()).add(breach);
+    }
+    int sites = all ? Integer.MAX_VALUE : fresh.size() > MANY ? 1 : SITES_SHOWN;
+    int shown = 0;
+    for (Map.Entry<String, List<Breach>> one : byRule.entrySet()) {
+      if (!all && shown >= SHOWN) {
+        page.line();
+        page.dim("  and " + (fresh.size() - shown) + " more breaches; --all shows them").line();
         break;
       }
-      String head = breach.rule() + ": " + breach.says();
-      if (breach.isLimit()) {
-        head = breach.rule();
-      }
-      if (!head.equals(rule)) {
-        page.line().bold(head).line();
-        rule = head;
-      }
-      page.add("  ")
-          .warn(line(breach))
-          .line(
-              breach.isLimit()
-                  ? "   " + breach.says()
-                  : "   " + Page.count(breach.weight(), "site", "sites"));
-      Sites.text(
-          page,
-          survey,
-          breach.references(),
-          lines,
-          "      ",
-          all ? Integer.MAX_VALUE : SITES_SHOWN);
-      Place place = breach.isLimit() ? place(breach) : null;
-      if (place != null) {
-        page.dim("      " + place.file() + ":" + place.line()).line();
-      }
-      if (!breach.mend().isEmpty()) {
-        page.line("      would mend it: " + breach.mend());
+      page.line().bold(one.getKey()).line();
+      for (Breach breach : one.getValue()) {
+        shown++;
+        breach(page, breach, lines, sites);
       }
     }
     tail(page);
     page.line();
     page.dim("Next: ").line(next(fresh));
+  }
+
+  private void breach(Page page, Breach breach, SourceLines lines, int sites) {
+    page.add("  ")
+        .warn(line(breach))
+        .line(
+            breach.isLimit()
+                ? "   " + breach.says()
+                : "   " + Page.count(breach.weight(), "site", "sites"));
+    Sites.text(page, survey, breach.references(), lines, "      ", sites);
+    Place place = breach.isLimit() ? place(breach) : null;
+    if (place != null) {
+      page.dim("      " + place.file() + ":" + place.line()).line();
+    }
+    if (!breach.mend().isEmpty()) {
+      page.line("      would mend it: " + breach.mend());
+    }
   }
 
   private void tail(Page page) {

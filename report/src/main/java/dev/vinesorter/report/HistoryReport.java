@@ -78,7 +78,7 @@ public final class HistoryReport {
       Milestone m = row.figures();
       cells.add(
           List.of(
-              row.date() + "  " + row.commit() + "  " + Names.cut(row.subject(), SUBJECT),
+              row.date() + "  " + row.commit() + "  " + subject(row),
               Page.number(m.lines()),
               Page.number(m.types()),
               Page.number(m.packages()),
@@ -95,7 +95,7 @@ public final class HistoryReport {
             "types",
             "packages",
             "dependencies",
-            "in cycles",
+            "packages in cycles",
             "types in cycles",
             "breaches",
             "over limit"),
@@ -108,6 +108,11 @@ public final class HistoryReport {
     } else {
       page.dim("Next: ").line("vinesort survey");
     }
+  }
+
+  private static String subject(Row row) {
+    String subject = row.subject();
+    return subject.length() <= SUBJECT ? subject : subject.substring(0, SUBJECT - 1) + "…";
   }
 
   /** As a picture: one line plot for each figure, all over the same commits. */

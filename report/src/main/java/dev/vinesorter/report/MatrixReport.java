@@ -127,7 +127,9 @@ public final class MatrixReport {
     }
     page.dim("Along a row: what its unit uses, and at how many places. ! runs the wrong way.")
         .line();
-    page.dim("Rules part layers: what shares one does not use each other, but in a block of : .")
+    page.dim(
+            "What shares a layer, between two rules, does not use each other; : fills a block,"
+                + " where it does.")
         .line();
   }
 

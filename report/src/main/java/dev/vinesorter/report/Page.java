@@ -31,7 +31,9 @@ public final class Page {
               || c >= 0x202a && c <= 0x202e
               || c >= 0x2066 && c <= 0x2069
               || c == 0x200e
-              || c == 0x200f;
+              || c == 0x200f
+              || c >= 0xfffe
+              || isHalf(raw, at);
       if (bad && shown == null) {
         shown = new StringBuilder(raw);
       }
@@ -40,6 +42,16 @@ public final class Page {
       }
     }
     return shown == null ? raw : shown.toString();
+  }
+
+  /** Whether the char is one half of a pair whose other half is missing, which no XML may hold. */
+  private static boolean isHalf(String raw, int at) {
+    char c = raw.charAt(at);
+    if (Character.isHighSurrogate(c)) {
+      return at + 1 == raw.length() || !Character.isLowSurrogate(raw.charAt(at + 1));
+    }
+    return Character.isLowSurrogate(c)
+        && (at == 0 || !Character.isHighSurrogate(raw.charAt(at - 1)));
   }
 
   public Page add(String plain) {

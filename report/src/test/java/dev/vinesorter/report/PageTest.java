@@ -13,6 +13,7 @@ class PageTest {
     assertThat(new Page(true).add(hostile).toString()).isEqualTo("a?[2Jb?c?d?e?f\tg");
     assertThat(new Page(true).bold("x\u001bz").toString()).isEqualTo("\u001b[1mx?z\u001b[0m");
     assertThat(Page.printable("Größe 日本 😀")).isEqualTo("Größe 日本 😀");
+    assertThat(Page.printable("a\ud83db\ude00c\uffffd\ud83d")).isEqualTo("a?b?c?d?");
   }
 
   @Test

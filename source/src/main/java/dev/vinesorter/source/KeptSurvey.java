@@ -46,14 +46,23 @@ public record KeptSurvey(
 
   /** The stamps of the files below a root as they are now. */
   public static Map<String, Stamp> stamps(Root root, List<String> paths) {
+    return stamps(root, paths, Map.of());
+  }
+
+  /** The same, where a file of the same size and time as before is not read to know its hash. */
+  public static Map<String, Stamp> stamps(
+      Root root, List<String> paths, Map<String, Stamp> before) {
     Map<String, Stamp> stamps = new TreeMap<>();
     for (String path : paths) {
       if (counts(path)) {
         try {
           Path file = root.path().resolve(path);
           BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
-          String hash = ContentHash.of(Files.readAllBytes(file));
-          stamps.put(path, new Stamp(now.size(), now.lastModifiedTime().toMillis(), hash));
+          long changed = now.lastModifiedTime().toMillis();
+          Stamp known = before.get(path);
+          boolean same = known != null && known.size == now.size() && known.changed == changed;
+          String hash = same ? known.hash : ContentHash.of(Files.readAllBytes(file));
+          stamps.put(path, new Stamp(now.size(), changed, hash));
         } catch (IOException e) {
           stamps.put(path, new Stamp(-1, 0, ""));
         }

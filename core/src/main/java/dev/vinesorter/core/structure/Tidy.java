@@ -29,13 +29,6 @@ public record Tidy(List<UnitPattern> hidden, List<ShortName> shortNames, List<Li
     folds = folds.stream().map(List::copyOf).toList();
   }
 
-  /** The same with more hidden. */
-  public Tidy hiding(List<UnitPattern> more) {
-    List<UnitPattern> all = new java.util.ArrayList<>(hidden);
-    all.addAll(more);
-    return new Tidy(all, shortNames, folds);
-  }
-
   /** A name as it is shown. */
   public String shown(String name) {
     for (ShortName one : shortNames) {

@@ -1,5 +1,7 @@
 package dev.vinesorter.core.trellis;
 
+import dev.vinesorter.core.graph.Components;
+import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.LevelGraph;
@@ -18,6 +20,7 @@ import java.util.function.IntPredicate;
 final class Mending {
   private final Units units;
   private final Layers layers;
+  private final List<int[]> pairs;
   private final Map<Integer, List<Integer>> uses = new HashMap<>();
   private final Map<Integer, List<Integer>> users = new HashMap<>();
 
@@ -25,6 +28,7 @@ final class Mending {
   Mending(Survey survey, Layers layers, List<int[]> pairs) {
     this.units = survey.units();
     this.layers = layers;
+    this.pairs = pairs;
     for (int[] pair : pairs) {
       uses.computeIfAbsent(pair[0], t -> new ArrayList<>()).add(pair[1]);
       users.computeIfAbsent(pair[1], t -> new ArrayList<>()).add(pair[0]);
@@ -82,6 +86,30 @@ final class Mending {
     return "move " + units.name(type) + " into " + units.name(units.packageOf(beside));
   }
 
+  /** Whether fewer packages run in circles when a type stands in another package. */
+  private boolean opens(LevelGraph graph, int type, int into) {
+    return circling(graph, type, into) < circling(graph, -1, -1);
+  }
+
+  /** How many packages run in circles, one type being taken as standing in another package. */
+  private int circling(LevelGraph graph, int moved, int into) {
+    int[] from = new int[pairs.size()];
+    int[] to = new int[pairs.size()];
+    int[] weight = new int[pairs.size()];
+    int count = 0;
+    for (int[] pair : pairs) {
+      int user = pair[0] == moved ? into : graph.node(units.packageOf(pair[0]));
+      int used = pair[1] == moved ? into : graph.node(units.packageOf(pair[1]));
+      if (user >= 0 && used >= 0) {
+        from[count] = user;
+        to[count] = used;
+        weight[count++] = 1;
+      }
+    }
+    Digraph packages = Digraph.of(graph.size(), from, to, weight, count);
+    return Components.of(packages).groups().stream().mapToInt(group -> group.length).sum();
+  }
+
   /** For a dependency between packages: the one type that makes it, or that it is about, moves. */
   String ofPackages(LevelGraph graph, int from, int to, List<Integer> references) {
     Set<Integer> makers = new HashSet<>();
@@ -98,14 +126,14 @@ final class Mending {
     if (makers.size() == 1) {
       int type = makers.iterator().next();
       boolean used = neighbours(users, type).anyMatch(t -> graph.node(units.packageOf(t)) == from);
-      if (!used && graph.graph().weight(to, from) > 0) {
+      if (!used && opens(graph, type, to)) {
         return "move " + units.name(type) + " into " + graph.name(to);
       }
     }
     if (wanted.size() == 1 && !wanted.contains(-1)) {
       int type = wanted.iterator().next();
       boolean needs = neighbours(uses, type).anyMatch(t -> graph.node(units.packageOf(t)) == to);
-      if (!needs && graph.graph().weight(to, from) > 0) {
+      if (!needs && opens(graph, type, from)) {
         return "move " + units.name(type) + " into " + graph.name(from);
       }
     }
