@@ -14,6 +14,7 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -43,7 +44,8 @@ final class CompilerRun implements AutoCloseable {
   private final Map<URI, JavaFile> byUri;
 
   private final Map<CompilationUnitTree, JavaFile> units = new LinkedHashMap<>();
-  private final Map<CompilationUnitTree, SketchManager.Sketch> taken = new LinkedHashMap<>();
+  private final Map<URI, SketchFile> bySketchUri = new HashMap<>();
+  private final Map<CompilationUnitTree, SketchFile> sketches = new LinkedHashMap<>();
   private final List<Problem> problems;
   private final Set<String> crashed = new HashSet<>();
 
@@ -90,28 +92,28 @@ final class CompilerRun implements AutoCloseable {
     Map<URI, JavaFile> byUri = new HashMap<>();
     sources.forEach(source -> byUri.put(source.toUri(), source.file));
     DiagnosticListener<JavaFileObject> listener = diagnostic -> report(diagnostic, byUri, problems);
-    SketchManager sketched = sketches.isEmpty() ? null : new SketchManager(manager, sketches);
+    // Sketches come first, so that what is to be analyzed is the end of the compiler's queue.
+    List<SketchFile> sketched = SketchFile.of(sketches);
+    List<JavaFileObject> given = new ArrayList<>(sketched);
+    given.addAll(sources);
     JavacTask task =
         (JavacTask)
             compiler.getTask(
                 new StringWriter(),
-                sketched == null ? manager : sketched,
+                manager,
                 listener,
                 List.of(
                     "-proc:none",
                     "-nowarn",
                     "-Xlint:none",
                     "-implicit:none",
-                    "-Xprefer:source",
                     "-Xmaxerrs",
                     "1000000",
                     "-XDshould-stop.ifError=FLOW"),
                 null,
-                sources);
+                given);
     CompilerRun run = new CompilerRun(manager, task, byUri, problems);
-    if (sketched != null) {
-      run.watchSketches(sketched);
-    }
+    sketched.forEach(sketch -> run.bySketchUri.put(sketch.toUri(), sketch));
     run.analyze(files, progress);
     return run;
   }
@@ -121,7 +123,12 @@ final class CompilerRun implements AutoCloseable {
     task.addTaskListener(watch);
     try {
       for (CompilationUnitTree unit : task.parse()) {
-        units.put(unit, byUri.get(unit.getSourceFile().toUri()));
+        URI uri = unit.getSourceFile().toUri();
+        if (bySketchUri.containsKey(uri)) {
+          sketches.put(unit, bySketchUri.get(uri));
+        } else {
+          units.put(unit, byUri.get(uri));
+        }
       }
     } catch (IOException e) {
       throw new CannotWorkException("The compiler could not read its sources.", e);
@@ -134,6 +141,9 @@ final class CompilerRun implements AutoCloseable {
       } catch (IOException e) {
         throw new CannotWorkException("The compiler could not read its sources.", e);
       } catch (RuntimeException | StackOverflowError | AssertionError | LinkageError e) {
+        if (e.getCause() instanceof PassedOver) {
+          continue;
+        }
         if (inFlow(e)) {
           // Every class is attributed by then; only errors that flow analysis finds are lost.
           problems.add(new Problem("", 0, "crash", "The compiler's flow analysis failed: " + e));
@@ -182,7 +192,7 @@ final class CompilerRun implements AutoCloseable {
     if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
       JavaFileObject source = diagnostic.getSource();
       JavaFile file = source == null ? null : byUri.get(source.toUri());
-      if (source != null && source.toUri().toString().startsWith("sketch:")) {
+      if (source != null && SketchFile.isOne(source.toUri())) {
         // What is wrong with a sketch is not wrong with the source it stands for.
         return;
       }
@@ -193,26 +203,9 @@ final class CompilerRun implements AutoCloseable {
     }
   }
 
-  /** Keeps the trees of the sketches that the compiler takes. */
-  private void watchSketches(SketchManager sketched) {
-    task.addTaskListener(
-        new TaskListener() {
-          @Override
-          public void finished(TaskEvent event) {
-            SketchManager.Sketch sketch =
-                event.getKind() == TaskEvent.Kind.PARSE
-                    ? sketched.sketch(event.getSourceFile().toUri())
-                    : null;
-            if (sketch != null) {
-              taken.put(event.getCompilationUnit(), sketch);
-            }
-          }
-        });
-  }
-
-  /** The sketches that the compiler took, with their trees. */
-  Map<CompilationUnitTree, SketchManager.Sketch> taken() {
-    return taken;
+  /** The sketches with their trees. */
+  Map<CompilationUnitTree, SketchFile> sketches() {
+    return sketches;
   }
 
   JavacTask task() {
@@ -238,6 +231,18 @@ final class CompilerRun implements AutoCloseable {
     }
   }
 
+  /**
+   * Stops the compiler before it analyzes a sketch, which is only there to be looked up in; the
+   * compiler then goes on with the next in its queue.
+   */
+  private static final class PassedOver extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    PassedOver() {
+      super(null, null, false, false);
+    }
+  }
+
   /** Knows which file is being analyzed and tells how far we are. */
   private static final class Watch implements TaskListener {
     private final Set<URI> begun = new HashSet<>();
@@ -254,6 +259,9 @@ final class CompilerRun implements AutoCloseable {
     public void started(TaskEvent event) {
       if (event.getKind() == TaskEvent.Kind.ANALYZE) {
         URI source = event.getSourceFile().toUri();
+        if (SketchFile.isOne(source)) {
+          throw new PassedOver();
+        }
         JavaFile file = files.get(source);
         current = file == null ? null : file.path();
         if (begun.add(source)) {

@@ -28,7 +28,8 @@ import java.util.TreeSet;
  * <ol>
  *   <li>the changed files are sketched, and {@link SketchChange} says how far each change reaches;
  *   <li>{@link Concerned} adds the files that may mean something else because of it;
- *   <li>these are compiled against the sketches of all others, and scanned as ever;
+ *   <li>these are compiled against the sketches of all others, as far as {@link SketchPruning}
+ *       leaves them, and scanned as ever;
  *   <li>{@link SurveyPatch} carries the rest of the old survey over.
  * </ol>
  *
@@ -167,7 +168,12 @@ final class Reread {
     sketches.keySet().removeAll(again);
     if (!compiled.isEmpty()) {
       try (CompilerRun run =
-          CompilerRun.of(compiled, sketches, build.classpath(), problems, progress)) {
+          CompilerRun.of(
+              compiled,
+              SketchPruning.of(sketches, compiled),
+              build.classpath(),
+              problems,
+              progress)) {
         List<UnitScan> scans = JavaReader.units(run, index);
         link(run, index, fileUnits);
         moduleInfos(index, files);
@@ -202,8 +208,8 @@ final class Reread {
   /** Tells the index which kept unit stands for each declaration in the sketches taken. */
   private static void link(CompilerRun run, UnitIndex index, Map<String, Integer> fileUnits) {
     Trees trees = Trees.instance(run.task());
-    for (Map.Entry<CompilationUnitTree, SketchManager.Sketch> taken : run.taken().entrySet()) {
-      SketchManager.Sketch sketch = taken.getValue();
+    for (Map.Entry<CompilationUnitTree, SketchFile> taken : run.sketches().entrySet()) {
+      SketchFile sketch = taken.getValue();
       JavaFile file =
           new JavaFile(
               sketch.path(),
