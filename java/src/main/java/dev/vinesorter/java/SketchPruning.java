@@ -10,8 +10,9 @@ import java.util.TreeMap;
 
 /**
  * Takes from sketches what the sources at hand cannot ask for, so that the compiler has less to
- * enter and to check. A member is looked for by its name, so one whose name stands nowhere in the
- * sources can go.
+ * enter. A member is looked for by its name, so one whose name stands nowhere in the sources can
+ * go; and a type is come to through its name in the sources or in what is left of another sketch,
+ * so all other types can go.
  *
  * <p>Imports of single names that are not needed any more go, too. There stay:
  *
@@ -33,6 +34,9 @@ final class SketchPruning {
   private final Map<String, String> sketches;
   private final Set<String> words = new HashSet<>(UNNAMED);
 
+  /** The files that declare a type of each simple name, nested ones too. */
+  private final Map<String, List<String>> filesOf = new HashMap<>();
+
   /** Simple names of types that stay whole. */
   private final Set<String> whole = new HashSet<>();
 
@@ -45,17 +49,53 @@ final class SketchPruning {
     SketchPruning pruning = new SketchPruning(sketches);
     sources.forEach(source -> pruning.read(source.tokens()));
     pruning.wholeTypes();
-    Map<String, String> pruned = new TreeMap<>();
+    Set<String> packages = new HashSet<>();
+    for (JavaFile source : sources) {
+      for (JavaHeader.Import one : JavaHeader.of(source.tokens()).imports()) {
+        if (one.onDemand()) {
+          packages.add(one.name());
+        }
+      }
+    }
     for (int round = 0; round < ROUNDS; round++) {
       int before = pruning.words.size();
-      pruned.clear();
-      sketches.forEach((path, sketch) -> pruned.put(path, pruning.pruned(sketch)));
+      Map<String, String> pruned = pruning.reached(packages);
       if (pruning.words.size() == before) {
         pruned.replaceAll((path, sketch) -> withoutImports(sketch));
         return pruned;
       }
     }
     return sketches;
+  }
+
+  /**
+   * The pruned sketches of all types that are named in the sources, or in the pruned sketch of one
+   * that is reached; and those of packages that the sources import as a whole, which have to exist.
+   */
+  private Map<String, String> reached(Set<String> packages) {
+    List<String> open = new ArrayList<>();
+    sketches.forEach(
+        (path, sketch) -> {
+          if (!packages.isEmpty() && packages.contains(JavaSketch.packageOf(sketch))) {
+            open.add(path);
+          }
+        });
+    words.forEach(word -> open.addAll(filesOf.getOrDefault(word, List.of())));
+    Map<String, String> pruned = new TreeMap<>();
+    while (!open.isEmpty()) {
+      String path = open.remove(open.size() - 1);
+      if (!pruned.containsKey(path)) {
+        String sketch = pruned(sketches.get(path));
+        pruned.put(path, sketch);
+        JavaTokens tokens = JavaTokens.of(sketch.substring(sketch.indexOf('\n') + 1));
+        for (int token = 0; token < tokens.size(); token++) {
+          if (tokens.isWord(token)) {
+            open.addAll(filesOf.getOrDefault(tokens.text(token), List.of()));
+          }
+        }
+      }
+    }
+    return pruned;
   }
 
   /** Notes all words of a source, and those that may name what a class in it inherits from. */
@@ -76,17 +116,18 @@ final class SketchPruning {
     }
   }
 
-  /** Adds the types above those that stay whole. */
+  /** Notes where all types stand, and adds those above the ones that stay whole. */
   private void wholeTypes() {
     Map<String, List<String>> heads = new HashMap<>();
-    for (String sketch : sketches.values()) {
-      for (String line : sketch.split("\n")) {
-        if (line.charAt(0) == 'T') {
-          int tab = line.indexOf('\t');
-          heads
-              .computeIfAbsent(line.substring(1, tab), n -> new ArrayList<>())
-              .add(line.substring(tab + 1));
-        }
+    for (Map.Entry<String, String> one : sketches.entrySet()) {
+      String sketch = one.getValue();
+      for (int at = sketch.indexOf("\nT"); at >= 0; at = sketch.indexOf("\nT", at + 1)) {
+        int tab = sketch.indexOf('\t', at);
+        String name = sketch.substring(at + 2, tab);
+        filesOf.computeIfAbsent(name, n -> new ArrayList<>(1)).add(one.getKey());
+        heads
+            .computeIfAbsent(name, n -> new ArrayList<>(1))
+            .add(sketch.substring(tab + 1, sketch.indexOf('\n', tab)));
       }
     }
     List<String> open = new ArrayList<>();

@@ -228,7 +228,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         boolean[] who = Layers.meant(survey, rule.who());
         boolean[] uses = Layers.meant(survey, rule.uses());
         Layers.noteNothing(rule.who(), survey, shown, notes);
-        String says = "only " + names(rule.who()) + " may use " + names(rule.uses());
+        String says = names(rule.uses()) + " is for " + names(rule.who()) + " alone";
         boolean[] others = new boolean[who.length];
         for (int unit = 0; unit < others.length; unit++) {
           others[unit] = !who[unit] && !uses[unit];
