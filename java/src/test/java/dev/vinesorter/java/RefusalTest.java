@@ -195,7 +195,11 @@ class RefusalTest {
   void requestsThatMakeNoSenseAreToldApart() {
     Code code =
         Code.at(folder)
-            .with("--- a/Alpha.java\npackage a;\npublic class Alpha { class In {} int f; }\n" + B);
+            .with(
+                "--- a/Alpha.java\n"
+                    + "package a;\n"
+                    + "public class Alpha { class In {} int f; java.util.List<In> l; }\n"
+                    + B);
 
     assertThat(code(code, "a.Alhpa", "b"))
         .isEqualTo("unknown-unit: There is no unit a.Alhpa. Did you mean a.Alpha?");
@@ -205,7 +209,7 @@ class RefusalTest {
     assertThat(code(code, "a", "b")).startsWith("not-yet").contains("package");
     assertThat(code(code, "a.Alpha", "b.class")).startsWith("bad-target");
     assertThat(code(code, "a.Alpha", "b/c")).startsWith("bad-target");
-    assertThat(code(code, "java.lang.Object", "b")).startsWith("foreign:");
+    assertThat(code(code, "java.util.List", "b")).startsWith("foreign:");
     assertThat(code(code, "a.Alpha", "java.util")).startsWith("foreign-package");
   }
 
