@@ -65,8 +65,7 @@ final class CheckCommand extends BaseCommand {
       description = "Judge the structure that the rehearsed plan would give.")
   private Path planFile;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -134,7 +133,7 @@ final class CheckCommand extends BaseCommand {
     } else if (format == Format.json || common.json) {
       print(report.json());
     } else {
-      show(page -> report.text(page, bench.lines(kept), all));
+      show(page -> report.text(page, bench.lines(kept), lists.all));
     }
   }
 }

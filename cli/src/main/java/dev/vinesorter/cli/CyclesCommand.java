@@ -30,8 +30,7 @@ final class CyclesCommand extends BaseCommand {
       description = "module, package (default), file, type or member.")
   private Level level = Level.PACKAGE;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -45,7 +44,7 @@ final class CyclesCommand extends BaseCommand {
       show(
           page ->
               CyclesReport.text(
-                  page, kept.survey(), level, structure.view(bench), bench.lines(kept), all));
+                  page, kept.survey(), level, structure.view(bench), bench.lines(kept), lists.all));
     }
     return Main.DONE;
   }

@@ -12,6 +12,7 @@ import dev.vinesorter.source.GitHistory;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -91,8 +92,7 @@ final class DriftCommand extends BaseCommand {
   @Option(names = "--svg", paramLabel = "FILE", description = "With --history: draw the figures.")
   private Path svg;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -117,7 +117,7 @@ final class DriftCommand extends BaseCommand {
       if (common.json || format == Format.json) {
         print(DriftReport.json(old, newer, after, drift));
       } else {
-        show(page -> DriftReport.text(page, old, newer, after, drift, all));
+        show(page -> DriftReport.text(page, old, newer, after, drift, lists.all));
       }
     }
     return Main.DONE;
@@ -127,7 +127,7 @@ final class DriftCommand extends BaseCommand {
     View view = structure.view(bench);
     List<HistoryReport.Row> rows = new ArrayList<>();
     try (Moments moments = new Moments(bench, this::say)) {
-      GitHistory.Step step = GitHistory.Step.values()[every.ordinal()];
+      GitHistory.Step step = GitHistory.Step.valueOf(every.name().toUpperCase(Locale.ROOT));
       for (GitHistory.Commit commit :
           moments.git().last(old == null ? "HEAD" : old, history, step)) {
         Milestone figures = moments.milestone(commit, view, structure.text());
@@ -140,7 +140,7 @@ final class DriftCommand extends BaseCommand {
       }
     }
     if (svg != null) {
-      SvgFile.write(svg, HistoryReport.svg(rows));
+      AskedFile.write("the picture", svg, HistoryReport.svg(rows));
       say("The plots are in " + svg + ".");
     }
     if (common.json || format == Format.json) {

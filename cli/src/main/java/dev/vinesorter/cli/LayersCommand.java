@@ -42,8 +42,7 @@ final class LayersCommand extends BaseCommand {
       description = "Write a first trellis.yaml from the code as it is; never over one.")
   private boolean write;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -64,7 +63,7 @@ final class LayersCommand extends BaseCommand {
     if (common.json) {
       print(LayersReport.json(wall));
     } else if (svg == null) {
-      show(page -> LayersReport.text(page, wall, bench.lines(kept), all));
+      show(page -> LayersReport.text(page, wall, bench.lines(kept), lists.all));
     }
     return Main.DONE;
   }
@@ -88,7 +87,7 @@ final class LayersCommand extends BaseCommand {
         }
       }
     }
-    SvgFile.write(svg, LayersReport.svg(drawn));
+    AskedFile.write("the picture", svg, LayersReport.svg(drawn));
     say(
         "The layers are in "
             + svg
@@ -109,7 +108,7 @@ final class LayersCommand extends BaseCommand {
       throw new UsageException(
           file + " is there already and is yours to change. Move it away to get a fresh one.");
     }
-    SvgFile.write(file, TrellisDraft.of(wall));
+    AskedFile.write("the trellis", file, TrellisDraft.of(wall));
     say("Wrote " + file + ". Name its layers and correct them, then run 'vinesort check'.");
     return Main.DONE;
   }

@@ -38,8 +38,7 @@ final class MetricsCommand extends BaseCommand {
   @Option(names = "--every", description = "With --json: every figure, not only those over.")
   private boolean every;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -54,7 +53,7 @@ final class MetricsCommand extends BaseCommand {
       List<Measures.Figure> figures = every ? shown.figures() : shown.over();
       print(MetricsReport.json(survey, shown, limits, figures));
     } else {
-      show(page -> MetricsReport.text(page, survey, shown, all));
+      show(page -> MetricsReport.text(page, survey, shown, lists.all));
     }
     return Main.DONE;
   }

@@ -31,8 +31,7 @@ final class OrphansCommand extends BaseCommand {
   @Option(names = "--library", description = "Code elsewhere may use the public API.")
   private boolean library;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -49,7 +48,7 @@ final class OrphansCommand extends BaseCommand {
     if (common.json) {
       print(OrphansReport.json(survey, level, orphans));
     } else {
-      show(page -> OrphansReport.text(page, survey, level, orphans, all));
+      show(page -> OrphansReport.text(page, survey, level, orphans, lists.all));
     }
     return Main.DONE;
   }

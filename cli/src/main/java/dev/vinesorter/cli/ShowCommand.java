@@ -9,7 +9,6 @@ import dev.vinesorter.report.ShowReport;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code vinesort show}. */
@@ -33,8 +32,7 @@ final class ShowCommand extends BaseCommand {
   @Parameters(paramLabel = "UNIT", description = "The unit.")
   private String name;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -55,7 +53,7 @@ final class ShowCommand extends BaseCommand {
     if (common.json) {
       print(ShowReport.json(survey, card, figures));
     } else {
-      show(page -> ShowReport.text(page, survey, card, figures, all));
+      show(page -> ShowReport.text(page, survey, card, figures, lists.all));
     }
     return Main.DONE;
   }

@@ -7,7 +7,6 @@ import dev.vinesorter.report.WhyReport;
 import dev.vinesorter.source.KeptSurvey;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code vinesort why}. */
@@ -34,8 +33,7 @@ final class WhyCommand extends BaseCommand {
   @Parameters(index = "1", paramLabel = "TO", description = "The unit that is used.")
   private String to;
 
-  @Option(names = "--all", description = "Shorten nothing.")
-  private boolean all;
+  @Mixin private ListOptions lists = new ListOptions();
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -55,7 +53,7 @@ final class WhyCommand extends BaseCommand {
     if (common.json) {
       print(WhyReport.json(survey, user, used, reason));
     } else {
-      show(page -> WhyReport.text(page, survey, user, used, reason, bench.lines(kept), all));
+      show(page -> WhyReport.text(page, survey, user, used, reason, bench.lines(kept), lists.all));
     }
     return Main.DONE;
   }

@@ -137,17 +137,7 @@ record Concerned(Set<String> files) {
     if (text.contains("\\u")) {
       return true;
     }
-    for (String word : words) {
-      for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
-        boolean begins = at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1));
-        int end = at + word.length();
-        boolean ends = end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end));
-        if (begins && ends) {
-          return true;
-        }
-      }
-    }
-    return false;
+    return words.stream().anyMatch(word -> JavaTokens.hasWord(text, word));
   }
 
   /** Who uses whom among files, in any way that leaves a trace in the survey. */

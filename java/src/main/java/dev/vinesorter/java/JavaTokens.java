@@ -125,6 +125,18 @@ public final class JavaTokens {
     return at;
   }
 
+  /** Whether a text has a word that stands by itself, comments and literals looked at as well. */
+  static boolean hasWord(String text, String word) {
+    for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+      int end = at + word.length();
+      if ((at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1)))
+          && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private static String decoded(String raw) {
     StringBuilder out = new StringBuilder();
     int at = 0;

@@ -131,13 +131,7 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     }
 
     boolean isInterface() {
-      JavaTokens tokens = JavaTokens.of(head);
-      for (int token = 0; token < tokens.size(); token++) {
-        if (tokens.is(token, "interface")) {
-          return true;
-        }
-      }
-      return false;
+      return JavaTokens.hasWord(head, "interface");
     }
   }
 

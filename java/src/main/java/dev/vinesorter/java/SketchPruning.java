@@ -161,7 +161,7 @@ final class SketchPruning {
       if (kind == 'T') {
         int tab = line.indexOf('\t');
         types.add(line.substring(1, tab));
-        interfaces.add(hasWord(line.substring(tab + 1), "interface"));
+        interfaces.add(JavaTokens.hasWord(line.substring(tab + 1), "interface"));
       } else if (kind == 'E') {
         types.remove(types.size() - 1);
         interfaces.remove(interfaces.size() - 1);
@@ -183,7 +183,7 @@ final class SketchPruning {
     StringBuilder kept = new StringBuilder(header);
     for (int n = read.imports().size() - 1; n >= 0; n--) {
       JavaHeader.Import one = read.imports().get(n);
-      if (!one.onDemand() && !hasWord(rest, one.simpleName())) {
+      if (!one.onDemand() && !JavaTokens.hasWord(rest, one.simpleName())) {
         kept.delete(one.begin() + 1, one.end() + 1);
       }
     }
@@ -197,7 +197,7 @@ final class SketchPruning {
         whole.contains(type)
             || tab == 1
             || inInterface && !member.endsWith("{}")
-            || hasWord(member, "abstract");
+            || JavaTokens.hasWord(member, "abstract");
     for (String name : line.substring(1, tab).split(",")) {
       stays |= words.contains(name) || name.equals(type);
     }
@@ -210,16 +210,5 @@ final class SketchPruning {
       }
     }
     return stays;
-  }
-
-  private static boolean hasWord(String text, String word) {
-    for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
-      int end = at + word.length();
-      if ((at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1)))
-          && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
-        return true;
-      }
-    }
-    return false;
   }
 }

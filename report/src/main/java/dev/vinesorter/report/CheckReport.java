@@ -2,7 +2,6 @@ package dev.vinesorter.report;
 
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.trellis.Breach;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
@@ -93,17 +92,10 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
         });
   }
 
-  /** A place in a source. */
-  record Place(String file, int line) {}
-
   /** Where the unit of a limit stands; null for a package or module. */
   Place place(Breach breach) {
-    Units units = survey.units();
-    int unit = units.find(breach.from(), breach.level());
-    int file = unit < 0 ? -1 : units.fileOf(unit);
-    return file < 0
-        ? null
-        : new Place(units.name(file), units.line(file, Math.max(0, units.nameAt(unit))));
+    int unit = survey.units().find(breach.from(), breach.level());
+    return unit < 0 ? null : Place.of(survey.units(), unit);
   }
 
   /** Every place of a breach. */
@@ -172,7 +164,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
     Sites.text(page, survey, breach.references(), lines, "      ", sites);
     Place place = breach.isLimit() ? place(breach) : null;
     if (place != null) {
-      page.dim("      " + place.file() + ":" + place.line()).line();
+      page.dim("      " + place).line();
     }
     if (!breach.mend().isEmpty()) {
       page.line("      would mend it: " + breach.mend());

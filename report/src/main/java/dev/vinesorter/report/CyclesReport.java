@@ -101,8 +101,7 @@ public final class CyclesReport {
       int shown = 0;
       for (CutSet.Arc arc : cut.arcs()) {
         if (!all && shown++ == CUTS_SHOWN) {
-          page.dim("       and " + (cut.arcs().size() - CUTS_SHOWN) + " more; --all shows them")
-              .line();
+          page.more("       ", cut.arcs().size() - CUTS_SHOWN);
           break;
         }
         int from = group.nodes()[arc.from()];
@@ -129,8 +128,7 @@ public final class CyclesReport {
     int shown = 0;
     for (int node : group.nodes()) {
       if (!all && shown++ == UNITS_SHOWN) {
-        page.dim("       and " + (group.nodes().length - UNITS_SHOWN) + " more; --all shows them")
-            .line();
+        page.more("       ", group.nodes().length - UNITS_SHOWN);
         break;
       }
       page.line("       " + graph.label(node));

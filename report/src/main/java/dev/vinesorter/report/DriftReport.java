@@ -210,7 +210,7 @@ public final class DriftReport {
     int count = 0;
     for (String line : lines) {
       if (!all && count++ == SHOWN) {
-        page.dim("  and " + (lines.size() - SHOWN) + " more; --all shows them").line();
+        page.more("  ", lines.size() - SHOWN);
         return;
       }
       page.line("  " + line);

@@ -85,7 +85,7 @@ public final class JUnitReport {
       xml.writeAttribute("type", breach.rule());
       xml.writeAttribute("message", Page.printable(breach.says()));
       StringBuilder places = new StringBuilder();
-      for (CheckReport.Place place : check.places(breach)) {
+      for (Place place : check.places(breach)) {
         places.append(Page.printable(place.file())).append(':').append(place.line()).append('\n');
       }
       xml.writeCharacters(places.toString());

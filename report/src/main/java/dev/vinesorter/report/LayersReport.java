@@ -91,8 +91,7 @@ public final class LayersReport {
     int shown = 0;
     for (Wall.Upward up : wall.upwards()) {
       if (!all && shown++ == UPWARDS_SHOWN) {
-        page.dim("  and " + (wall.upwards().size() - UPWARDS_SHOWN) + " more; --all shows them")
-            .line();
+        page.more("  ", wall.upwards().size() - UPWARDS_SHOWN);
         break;
       }
       page.add("  ")

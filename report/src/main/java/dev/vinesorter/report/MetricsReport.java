@@ -56,7 +56,7 @@ public final class MetricsReport {
 
   static void figure(JsonGenerator json, Survey survey, Measures.Figure figure) throws IOException {
     Units units = survey.units();
-    int file = units.fileOf(figure.unit());
+    Place place = Place.of(units, figure.unit());
     json.writeStartObject();
     json.writeStringField("unit", units.name(figure.unit()));
     json.writeStringField("metric", figure.metric().key());
@@ -66,9 +66,9 @@ public final class MetricsReport {
     }
     json.writeBooleanField("over", figure.over());
     json.writeNumberField("lines", figure.lines());
-    if (file >= 0) {
-      json.writeStringField("file", units.name(file));
-      json.writeNumberField("line", units.line(file, Math.max(0, units.nameAt(figure.unit()))));
+    if (place != null) {
+      json.writeStringField("file", place.file());
+      json.writeNumberField("line", place.line());
     }
     if (figure.metric() == Metric.TYPE_PARTS && figure.over()) {
       json.writeArrayFieldStart("parts");
@@ -124,22 +124,16 @@ public final class MetricsReport {
     int rank = 1;
     for (Measures.Figure figure : over) {
       if (!all && rank > SHOWN) {
-        page.dim("      and " + (over.size() - SHOWN) + " more; --all shows them").line();
+        page.more("      ", over.size() - SHOWN);
         break;
       }
       Metric metric = figure.metric();
-      int file = units.fileOf(figure.unit());
+      Place place = Place.of(units, figure.unit());
       page.add(String.format("%4d  ", rank++))
           .warn(metric.shown(figure.value()) + " " + metric.says())
           .add(", limit " + metric.shown(figure.limit()) + ": ")
           .line(units.label(figure.unit()));
-      String where =
-          file < 0
-              ? ""
-              : units.name(file)
-                  + ":"
-                  + units.line(file, Math.max(0, units.nameAt(figure.unit())))
-                  + ", ";
+      String where = place == null ? "" : place + ", ";
       page.dim("      " + where + Page.count(figure.lines(), "line", "lines")).line();
       if (metric == Metric.TYPE_PARTS) {
         parts(page, survey, figure.unit(), all);

@@ -57,20 +57,17 @@ public final class OrphansReport {
     int shown = 0;
     for (Orphans.Orphan orphan : orphans) {
       if (!all && shown++ == SHOWN) {
-        page.dim("  and " + (orphans.size() - SHOWN) + " more; --all shows them").line();
+        page.more("  ", orphans.size() - SHOWN);
         break;
       }
       int unit = orphan.units().get(0);
-      int file = units.fileOf(unit);
       page.add("  ")
           .warn(String.join(" <-> ", orphan.units().stream().map(units::label).toList()))
           .line(
               "   "
                   + Page.count(orphan.lines(), "line", "lines")
                   + (orphan.byTests() ? "; only tests use it" : ""));
-      page.dim(
-              "      " + units.name(file) + ":" + units.line(file, Math.max(0, units.nameAt(unit))))
-          .line();
+      page.dim("      " + Place.of(units, unit)).line();
       if (!orphan.goesToo().isEmpty()) {
         List<String> names =
             orphan.goesToo().stream()

@@ -115,6 +115,11 @@ public final class Page {
     return this;
   }
 
+  /** Says that a list goes on, if it does. */
+  public Page more(String indent, int count) {
+    return count > 0 ? dim(indent + "and " + count + " more; --all shows them").line() : this;
+  }
+
   /** {@code 1 file}, {@code 2 files}, {@code 1,234 files}. */
   public static String count(long number, String one, String many) {
     return number(number) + " " + (number == 1 ? one : many);

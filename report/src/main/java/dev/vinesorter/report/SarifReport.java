@@ -98,7 +98,7 @@ public final class SarifReport {
       Site site = check.survey().site(r);
       location(json, site.file(), site.line(), site.column(), site.end() - site.begin());
     }
-    CheckReport.Place place = breach.isLimit() ? check.place(breach) : null;
+    Place place = breach.isLimit() ? check.place(breach) : null;
     if (place != null) {
       location(json, place.file(), place.line(), 0, 0);
     }

@@ -170,7 +170,7 @@ public final class ShowReport {
       }
     }
     page.table(List.of("", "lines", "uses outside", "used from outside"), rows);
-    more(page, card.contents().size() - rows.size());
+    page.more("        ", card.contents().size() - rows.size());
   }
 
   private static void links(
@@ -179,19 +179,13 @@ public final class ShowReport {
     int shown = 0;
     for (UnitCard.Link link : links) {
       if (!all && shown++ == SHOWN) {
-        more(page, links.size() - SHOWN);
+        page.more("        ", links.size() - SHOWN);
         return;
       }
       page.line(
           String.format("%6d  ", link.weight())
               + units.label(link.unit())
               + (link.foreign() ? "  (library)" : ""));
-    }
-  }
-
-  private static void more(Page page, int count) {
-    if (count > 0) {
-      page.dim("        and " + count + " more; --all shows them").line();
     }
   }
 

@@ -37,7 +37,7 @@ final class Sites {
     String previous = "";
     for (int r : references) {
       if (shown++ == most) {
-        page.dim(indent + "and " + (references.size() - most) + " more; --all shows them").line();
+        page.more(indent, references.size() - most);
         return;
       }
       Site site = survey.site(r);

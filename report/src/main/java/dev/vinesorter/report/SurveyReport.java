@@ -183,16 +183,16 @@ public final class SurveyReport {
     }
   }
 
-  private record Place(String what, String where) {}
+  private record Spot(String what, String where) {}
 
   private static void worst(Page page, Survey survey, View view) {
-    List<Place> places = new ArrayList<>();
+    List<Spot> places = new ArrayList<>();
     for (Level level : List.of(Level.PACKAGE, Level.FILE)) {
       LevelGraph graph = LevelGraph.of(survey, level, view);
       for (CycleGroups.Group group : CycleGroups.of(graph)) {
         if (places.size() < WORST / 2 + (level == Level.FILE ? 2 : 0)) {
           places.add(
-              new Place(
+              new Spot(
                   group.nodes().length
                       + " "
                       + level.words()
@@ -213,11 +213,10 @@ public final class SurveyReport {
     }
     for (int unit : complex.values()) {
       if (places.size() < WORST) {
-        int file = units.fileOf(unit);
         places.add(
-            new Place(
+            new Spot(
                 "cyclomatic complexity " + units.complexity(unit) + ": " + units.name(unit),
-                units.name(file) + ":" + units.line(file, Math.max(0, units.nameAt(unit)))));
+                Place.of(units, unit).toString()));
       }
     }
     page.bold("Where it is worst").line();
@@ -225,7 +224,7 @@ public final class SurveyReport {
       page.line("  No packages or files run in circles, and no member is very complex.");
     }
     int number = 1;
-    for (Place place : places) {
+    for (Spot place : places) {
       page.line(String.format("  %d  %s", number++, place.what()));
       page.add("     ").dim(place.where()).line();
     }

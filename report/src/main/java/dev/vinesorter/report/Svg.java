@@ -118,22 +118,16 @@ final class Svg {
 
   /** Text; the anchor is start, middle or end. */
   Svg text(double x, double y, double size, String colour, String anchor, String shown) {
-    return element(
-        "text",
-        Page.printable(shown),
-        "x",
-        number(x),
-        "y",
-        number(y),
-        "font-size",
-        number(size),
-        "fill",
-        colour,
-        "text-anchor",
-        anchor);
+    return text(x, y, size, "normal", colour, anchor, shown);
   }
 
+  /** The same in bold. */
   Svg bold(double x, double y, double size, String colour, String anchor, String shown) {
+    return text(x, y, size, "bold", colour, anchor, shown);
+  }
+
+  private Svg text(
+      double x, double y, double size, String weight, String colour, String anchor, String shown) {
     return element(
         "text",
         Page.printable(shown),
@@ -144,24 +138,11 @@ final class Svg {
         "font-size",
         number(size),
         "font-weight",
-        "bold",
+        weight,
         "fill",
         colour,
         "text-anchor",
         anchor);
-  }
-
-  /** Text that runs upwards from its start. */
-  Svg upright(double x, double y, double size, String colour, String shown) {
-    return element(
-        "text",
-        Page.printable(shown),
-        "transform",
-        "translate(" + number(x) + " " + number(y) + ") rotate(-90)",
-        "font-size",
-        number(size),
-        "fill",
-        colour);
   }
 
   private Svg element(String name, String content, String... attributes) {

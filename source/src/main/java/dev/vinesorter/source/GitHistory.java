@@ -51,14 +51,12 @@ public final class GitHistory implements AutoCloseable {
    */
   public record Commit(String id, String tree, ZonedDateTime date, String subject) {}
 
-  private final Root root;
   private final Repository repository;
 
   /** The root's path from the top of the work tree; empty for the top itself. */
   private final String prefix;
 
-  private GitHistory(Root root, Repository repository, String prefix) {
-    this.root = root;
+  private GitHistory(Repository repository, String prefix) {
     this.repository = repository;
     this.prefix = prefix;
   }
@@ -80,7 +78,7 @@ public final class GitHistory implements AutoCloseable {
       Repository repository = builder.setMustExist(true).build();
       Path top = repository.isBare() ? root.path() : repository.getWorkTree().toPath().toRealPath();
       String prefix = top.relativize(root.path()).toString().replace('\\', '/');
-      return new GitHistory(root, repository, prefix);
+      return new GitHistory(repository, prefix);
     } catch (IOException | IllegalArgumentException e) {
       throw new CannotWorkException(
           "The git repository around " + root.path() + " cannot be read: " + e.getMessage() + ".",
@@ -257,10 +255,5 @@ public final class GitHistory implements AutoCloseable {
         }
       };
     }
-  }
-
-  /** The root that this is the history of. */
-  public Root root() {
-    return root;
   }
 }

@@ -11,7 +11,6 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
@@ -73,7 +72,6 @@ public final class KnownBreaches {
   /** Writes the file; the one before is replaced whole or not at all. */
   public static void write(Root root, Known known) {
     Path file = root.path().resolve(NAME);
-    Path fresh = root.path().resolve(NAME + "." + ProcessHandle.current().pid());
     try {
       StringWriter text = new StringWriter();
       YAMLFactory yaml =
@@ -94,14 +92,8 @@ public final class KnownBreaches {
         out.writeEndArray();
         out.writeEndObject();
       }
-      Files.write(fresh, (HEAD + text).getBytes(StandardCharsets.UTF_8));
-      Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      WholeFile.replace(file, (HEAD + text).getBytes(StandardCharsets.UTF_8));
     } catch (IOException e) {
-      try {
-        Files.deleteIfExists(fresh);
-      } catch (IOException ignored) {
-        e.addSuppressed(ignored);
-      }
       throw CannotWorkException.io("write", file, e);
     }
   }

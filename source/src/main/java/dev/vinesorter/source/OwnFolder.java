@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.regex.Pattern;
 
 /** The folder {@code .vinesort} below a root: the kept survey and the journal. Git ignores it. */
@@ -80,27 +79,19 @@ public final class OwnFolder {
   /** Notes something that can be computed again; where it cannot be written, it is not noted. */
   public void note(String key, String text) {
     Path folder = made().resolve("history");
-    Path fresh = folder.resolve(key + "." + ProcessHandle.current().pid());
     try {
       Files.createDirectories(folder);
-      Files.writeString(fresh, text, StandardCharsets.UTF_8);
-      Files.move(fresh, folder.resolve(key), StandardCopyOption.REPLACE_EXISTING);
+      WholeFile.replace(folder.resolve(key), text.getBytes(StandardCharsets.UTF_8));
     } catch (IOException e) {
-      fresh.toFile().delete();
+      // Without the note, the next history computes it again.
+      return;
     }
   }
 
   private static void keep(KeptSurvey survey, Path place) {
-    Path fresh = place.resolveSibling(place.getFileName() + "." + ProcessHandle.current().pid());
     try {
-      SurveyFile.write(fresh, survey);
-      Files.move(fresh, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      WholeFile.replace(place, SurveyFile.bytes(survey));
     } catch (IOException e) {
-      try {
-        Files.deleteIfExists(fresh);
-      } catch (IOException ignored) {
-        e.addSuppressed(ignored);
-      }
       throw CannotWorkException.io("keep the survey in", place, e);
     }
   }

@@ -29,7 +29,8 @@ final class SurveyFile {
 
   private SurveyFile() {}
 
-  static void write(Path file, KeptSurvey kept) throws IOException {
+  /** A survey as the file holds it. */
+  static byte[] bytes(KeptSurvey kept) {
     Out out = new Out();
     out.word(FORMAT);
     out.options(kept.asked());
@@ -86,7 +87,7 @@ final class SurveyFile {
       out.number(site.end());
     }
     out.bytes(kept.memo().bytes());
-    Files.write(file, out.bytes.toByteArray());
+    return out.bytes.toByteArray();
   }
 
   /** The survey in a file, or null when the file is of another version or cut short. */

@@ -79,9 +79,8 @@ public record Drift(
 
   private record Judged(List<Breach> breaches, List<Measures.Figure> over) {
     static Judged of(Survey survey, View view, Trellis trellis) {
-      return new Judged(
-          Inspection.of(survey, trellis, view).breaches(),
-          Measures.of(survey, view, trellis.limits()).over());
+      Measures measures = Measures.of(survey, view, trellis.limits());
+      return new Judged(Inspection.of(survey, trellis, view, measures).breaches(), measures.over());
     }
   }
 

@@ -41,7 +41,7 @@ public record Milestone(
         counts.dependencies().get(Level.PACKAGE),
         counts.unitsInCycles().get(Level.PACKAGE),
         counts.unitsInCycles().get(Level.TYPE),
-        Inspection.of(survey, trellis, view).breaches().size(),
+        Inspection.of(survey, trellis, view, measures).breaches().size(),
         measures.over().size());
   }
 

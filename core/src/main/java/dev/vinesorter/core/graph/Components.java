@@ -80,8 +80,8 @@ public final class Components {
     return componentOf[node];
   }
 
-  /** The components of two or more nodes, nodes ascending; largest first, then by first node. */
-  public List<int[]> groups() {
+  /** The nodes of each component, ascending. */
+  public int[][] members() {
     int[] size = new int[count];
     for (int component : componentOf) {
       size[component]++;
@@ -95,8 +95,13 @@ public final class Components {
       }
       members[component][filled[component]++] = v;
     }
+    return members;
+  }
+
+  /** The components of two or more nodes, nodes ascending; largest first, then by first node. */
+  public List<int[]> groups() {
     List<int[]> groups = new ArrayList<>();
-    for (int[] group : members) {
+    for (int[] group : members()) {
       if (group.length > 1) {
         groups.add(group);
       }

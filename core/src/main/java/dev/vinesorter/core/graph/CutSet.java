@@ -27,10 +27,7 @@ public final class CutSet {
   private final boolean optimal;
 
   private CutSet(Digraph graph, int[] order, boolean exact) {
-    int[] place = new int[order.length];
-    for (int p = 0; p < order.length; p++) {
-      place[order[p]] = p;
-    }
+    int[] place = NodeOrder.places(order);
     List<Arc> backward = new ArrayList<>();
     long sum = 0;
     for (int v = 0; v < graph.nodes(); v++) {

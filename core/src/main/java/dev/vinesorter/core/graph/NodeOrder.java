@@ -103,7 +103,7 @@ final class NodeOrder {
    */
   static int[] best(Digraph graph) {
     Digraph back = graph.reversed();
-    Search search = new Search(graph, back, improvable(graph));
+    Search search = new Search(graph, back);
     int[] best = search.improved(greedy(graph));
     long weight = search.backward(best);
     int[] turned = reversed(greedy(back));
@@ -126,8 +126,13 @@ final class NodeOrder {
     return best;
   }
 
-  private static int improvable(Digraph graph) {
-    return graph.nodes() < 2 ? 0 : ROUNDS;
+  /** The place of each node in an order. */
+  static int[] places(int[] order) {
+    int[] place = new int[order.length];
+    for (int p = 0; p < order.length; p++) {
+      place[order[p]] = p;
+    }
+    return place;
   }
 
   private static int[] reversed(int[] order) {
@@ -142,10 +147,7 @@ final class NodeOrder {
   private static int[] shaken(int[] order, Random random) {
     int n = order.length;
     int[] shaken = order.clone();
-    int[] place = new int[n];
-    for (int p = 0; p < n; p++) {
-      place[shaken[p]] = p;
-    }
+    int[] place = places(shaken);
     for (int kicks = 2 + random.nextInt(3 + n / 50); kicks > 0; kicks--) {
       move(shaken, place, random.nextInt(n), random.nextInt(n));
     }
@@ -156,14 +158,12 @@ final class NodeOrder {
   private static final class Search {
     private final Digraph graph;
     private final Digraph back;
-    private final int rounds;
     private final long budget;
     private long steps;
 
-    Search(Digraph graph, Digraph back, int rounds) {
+    Search(Digraph graph, Digraph back) {
       this.graph = graph;
       this.back = back;
-      this.rounds = rounds;
       this.budget = Math.max(STEPS, STEPS_PER_ARC * graph.arcs());
     }
 
@@ -175,12 +175,9 @@ final class NodeOrder {
     int[] improved(int[] start) {
       int n = graph.nodes();
       int[] order = start.clone();
-      int[] place = new int[n];
-      for (int p = 0; p < n; p++) {
-        place[order[p]] = p;
-      }
+      int[] place = places(order);
       boolean gained = true;
-      for (int round = 0; round < rounds && gained; round++) {
+      for (int round = 0; round < ROUNDS && gained; round++) {
         gained = false;
         for (int v = 0; v < n && steps < budget; v++) {
           int to = bestPlace(graph, back, place, v);
@@ -202,10 +199,7 @@ final class NodeOrder {
 
     /** The weight that runs backwards in an order. */
     long backward(int[] order) {
-      int[] place = new int[order.length];
-      for (int p = 0; p < order.length; p++) {
-        place[order[p]] = p;
-      }
+      int[] place = places(order);
       long sum = 0;
       for (int v = 0; v < order.length; v++) {
         for (int k = graph.firstArc(v); k < graph.firstArc(v + 1); k++) {

@@ -39,7 +39,7 @@ public final class Rows {
     Components components = Components.of(graph);
     CutSet[] cuts = new CutSet[components.count()];
     int[] inner = new int[graph.nodes()];
-    int[][] members = members(components, graph.nodes());
+    int[][] members = components.members();
     for (int c = 0; c < members.length; c++) {
       if (members[c].length > 1) {
         cuts[c] = CutSet.of(graph.part(members[c]));
@@ -77,23 +77,6 @@ public final class Rows {
       count = Math.max(count, highest + 1);
     }
     return new Rows(row, graph.nodes() == 0 ? 0 : count, cuts, components, order);
-  }
-
-  private static int[][] members(Components components, int nodes) {
-    int[] size = new int[components.count()];
-    for (int v = 0; v < nodes; v++) {
-      size[components.of(v)]++;
-    }
-    int[][] members = new int[components.count()][];
-    int[] filled = new int[members.length];
-    for (int v = 0; v < nodes; v++) {
-      int c = components.of(v);
-      if (members[c] == null) {
-        members[c] = new int[size[c]];
-      }
-      members[c][filled[c]++] = v;
-    }
-    return members;
   }
 
   private static int[] byPlace(int[] group, int[] inner) {

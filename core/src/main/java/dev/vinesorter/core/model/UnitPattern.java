@@ -1,5 +1,7 @@
 package dev.vinesorter.core.model;
 
+import java.util.List;
+
 /**
  * Which units a text from a rule or an option stands for:
  *
@@ -27,6 +29,18 @@ public final class UnitPattern {
 
   public static UnitPattern of(String text) {
     return new UnitPattern(text);
+  }
+
+  /** For each unit of the survey whether one of the patterns means it. */
+  public static boolean[] any(Survey survey, List<UnitPattern> patterns) {
+    boolean[] all = new boolean[survey.units().size()];
+    for (UnitPattern pattern : patterns) {
+      boolean[] meant = pattern.in(survey);
+      for (int unit = 0; unit < all.length; unit++) {
+        all[unit] |= meant[unit];
+      }
+    }
+    return all;
   }
 
   /** For each unit of the survey whether it is meant. */

@@ -281,11 +281,34 @@ public final class Units {
 
   /** The nearest unit at or above this one that stands on the level, or -1. */
   public int ancestor(int unit, Level wanted) {
+    if (wanted == Level.MODULE) {
+      return moduleOf(unit);
+    }
     int at = unit;
     while (at >= 0 && level[at] != wanted.ordinal()) {
       at = parent[at];
     }
     return at;
+  }
+
+  /**
+   * What stands directly in a unit and holds another: a package in a module, an outermost type in a
+   * package or file, else the unit below; -1 where there is nothing between.
+   */
+  public int childOf(int around, int unit) {
+    switch (level(around)) {
+      case MODULE:
+        return packageOf(unit);
+      case PACKAGE:
+      case FILE:
+        return topTypeOf(unit);
+      default:
+        int below = unit;
+        while (below >= 0 && parent[below] != around) {
+          below = parent[below];
+        }
+        return below;
+    }
   }
 
   /** Whether {@code unit} is {@code around} or stands somewhere inside it. */

@@ -30,48 +30,15 @@ public record Focus(Level level, List<UnitPattern> within, Set<Integer> open, in
 
   /** The unit that stands for a unit in this picture, or -1 for what stands above its level. */
   int standIn(Units units, int unit) {
-    int at = at(units, unit, level);
+    int at = units.ancestor(unit, level);
     while (at >= 0 && open.contains(at)) {
-      at = opened(units, unit, at);
+      at = units.childOf(at, unit);
     }
     return at;
   }
 
-  private static int at(Units units, int unit, Level level) {
-    return level == Level.MODULE ? units.moduleOf(unit) : units.ancestor(unit, level);
-  }
-
-  /** The unit one step nearer to a unit than the one around it. */
-  private static int opened(Units units, int unit, int around) {
-    switch (units.level(around)) {
-      case MODULE:
-        return units.packageOf(unit);
-      case PACKAGE:
-      case FILE:
-        return units.topTypeOf(unit);
-      case TYPE:
-        int below = unit;
-        while (below >= 0 && units.parent(below) != around) {
-          below = units.parent(below);
-        }
-        return below;
-      default:
-        return -1;
-    }
-  }
-
   /** For each unit whether it may be in the picture; null when all may. */
   boolean[] part(Survey survey) {
-    if (within.isEmpty()) {
-      return null;
-    }
-    boolean[] part = new boolean[survey.units().size()];
-    for (UnitPattern pattern : within) {
-      boolean[] meant = pattern.in(survey);
-      for (int unit = 0; unit < part.length; unit++) {
-        part[unit] |= meant[unit];
-      }
-    }
-    return part;
+    return within.isEmpty() ? null : UnitPattern.any(survey, within);
   }
 }

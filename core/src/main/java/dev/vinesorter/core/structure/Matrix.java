@@ -53,6 +53,7 @@ public record Matrix(
     int[] order = new int[arcs.nodes()];
     List<Block> blocks = new ArrayList<>();
     List<Range> layers = new ArrayList<>();
+    int[][] members = rows.components().members();
     int filled = 0;
     for (int row = rows.count() - 1; row >= 0; row--) {
       int first = filled;
@@ -68,7 +69,7 @@ public record Matrix(
         if (cut == null) {
           order[filled++] = node;
         } else {
-          int[] group = members(nodes, component, rows);
+          int[] group = members[component];
           int begin = filled;
           for (int place : cut.order()) {
             order[filled++] = group[place];
@@ -79,12 +80,6 @@ public record Matrix(
       layers.add(new Range(first, filled - 1));
     }
     return new Matrix(graph, order, blocks, layers, cells(arcs, order));
-  }
-
-  private static int[] members(int[] nodes, int component, Rows rows) {
-    return java.util.Arrays.stream(nodes)
-        .filter(n -> rows.components().of(n) == component)
-        .toArray();
   }
 
   private static List<Cell> cells(Digraph arcs, int[] order) {

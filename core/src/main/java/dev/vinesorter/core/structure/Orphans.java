@@ -93,9 +93,6 @@ public final class Orphans {
     boolean[] tested = byTests(survey, graph, view);
     List<Orphan> orphans = new ArrayList<>();
     for (List<Integer> head : heads) {
-      if (inHead(survey.units(), graph, head)) {
-        continue;
-      }
       List<Integer> goes = goesToo(uses, users, head, entry);
       long lines = 0;
       for (int node : head) {
@@ -116,11 +113,6 @@ public final class Orphans {
             .thenComparing(o -> -o.lines)
             .thenComparing(o -> survey.units().name(o.units.get(0))));
     return orphans;
-  }
-
-  /** What has no code of its own to lose: initialisers run with their class. */
-  private static boolean inHead(Units units, LevelGraph graph, List<Integer> head) {
-    return head.stream().allMatch(n -> units.has(graph.unit(n), Trait.INITIALISER));
   }
 
   /** Takes away what has lost all its users, until nothing more goes. */

@@ -3,7 +3,9 @@ package dev.vinesorter.core.structure;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.graph.Walk;
 import dev.vinesorter.core.model.Units;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.function.IntPredicate;
 
@@ -59,7 +61,7 @@ public record Reach(LevelGraph graph, int[] starts, List<Branch> branches) {
       }
     }
     List<Branch> branches = new ArrayList<>();
-    IntStack open = new IntStack();
+    Deque<Integer> open = new ArrayDeque<>();
     for (int s = starts.length - 1; s >= 0; s--) {
       open.push(starts[s]);
     }
@@ -89,26 +91,5 @@ public record Reach(LevelGraph graph, int[] starts, List<Branch> branches) {
     int[] count = new int[most];
     branches.forEach(b -> count[b.distance - 1]++);
     return count;
-  }
-
-  /** A stack of nodes. */
-  private static final class IntStack {
-    private int[] cells = new int[16];
-    private int size;
-
-    void push(int node) {
-      if (size == cells.length) {
-        cells = java.util.Arrays.copyOf(cells, 2 * size);
-      }
-      cells[size++] = node;
-    }
-
-    int pop() {
-      return cells[--size];
-    }
-
-    boolean isEmpty() {
-      return size == 0;
-    }
   }
 }

@@ -52,7 +52,7 @@ public record UnitCard(
       if (!shown[from]) {
         continue;
       }
-      int child = inside[from] ? child(units, from, unit) : -1;
+      int child = inside[from] ? units.childOf(unit, from) : -1;
       if (child >= 0) {
         contents.computeIfAbsent(child, c -> new int[2]);
       }
@@ -74,7 +74,7 @@ public record UnitCard(
           if (other >= 0 && !units.inside(unit, other)) {
             users.merge(other, 1, Integer::sum);
           }
-          int reached = child(units, to, unit);
+          int reached = units.childOf(unit, to);
           if (reached >= 0) {
             contents.computeIfAbsent(reached, c -> new int[2])[1]++;
           }
@@ -103,30 +103,10 @@ public record UnitCard(
 
   /** The unit on the level that holds another; a library has no files, so its type counts. */
   private static int at(Units units, int unit, Level level) {
-    int at = level == Level.MODULE ? units.moduleOf(unit) : units.ancestor(unit, level);
+    int at = units.ancestor(unit, level);
     return at >= 0 || !units.has(unit, Trait.FOREIGN)
         ? at
         : level == Level.FILE ? units.topTypeOf(unit) : units.packageOf(unit);
-  }
-
-  /** What stands directly in a unit and holds another; a module holds packages, these types. */
-  private static int child(Units units, int unit, int around) {
-    if (unit == around) {
-      return -1;
-    }
-    switch (units.level(around)) {
-      case MODULE:
-        return units.packageOf(unit);
-      case PACKAGE:
-      case FILE:
-        return units.topTypeOf(unit);
-      default:
-        int at = unit;
-        while (at >= 0 && units.parent(at) != around) {
-          at = units.parent(at);
-        }
-        return at;
-    }
   }
 
   /** The lines of a unit, of all its files for a package or module. */

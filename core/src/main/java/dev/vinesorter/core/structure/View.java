@@ -46,10 +46,10 @@ public record View(boolean tests, boolean foreign, boolean mentions, Tidy tidy) 
       int traits = units.traits(unit);
       shown[unit] = (tests || !Trait.TEST.in(traits)) && (foreign || !Trait.FOREIGN.in(traits));
     }
-    for (UnitPattern pattern : tidy.hidden()) {
-      boolean[] meant = pattern.in(survey);
+    if (!tidy.hidden().isEmpty()) {
+      boolean[] hidden = UnitPattern.any(survey, tidy.hidden());
       for (int unit = 0; unit < shown.length; unit++) {
-        shown[unit] &= !meant[unit];
+        shown[unit] &= !hidden[unit];
       }
     }
     return shown;

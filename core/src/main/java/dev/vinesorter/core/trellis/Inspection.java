@@ -57,23 +57,41 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
    */
   public static Inspection of(Survey survey, Trellis trellis, View view) {
     // The figures need nothing of the rest, and are half of the work.
-    CompletableFuture<List<Breach>> figures =
-        CompletableFuture.supplyAsync(() -> limits(survey, trellis, view));
+    return of(
+        survey,
+        trellis,
+        view,
+        trellis.limits().set().isEmpty()
+            ? CompletableFuture.completedFuture(null)
+            : CompletableFuture.supplyAsync(() -> Measures.of(survey, view, trellis.limits())));
+  }
+
+  /**
+   * The same for a caller who needs the figures, too.
+   *
+   * @param measures the figures in that view, with the limits of that trellis
+   */
+  public static Inspection of(Survey survey, Trellis trellis, View view, Measures measures) {
+    return of(survey, trellis, view, CompletableFuture.completedFuture(measures));
+  }
+
+  private static Inspection of(
+      Survey survey, Trellis trellis, View view, CompletableFuture<Measures> measures) {
     Judge judge = new Judge(survey, trellis, view.withForeign(true));
     judge.dependencies();
     judge.cycles(view);
-    judge.breaches.addAll(figures.join());
+    judge.breaches.addAll(limits(survey, trellis, measures.join()));
     judge.breaches.sort(
         Comparator.comparing(Breach::rule).thenComparing(Breach::from).thenComparing(Breach::to));
-    return new Inspection(judge.breaches, judge.notes, judge.unplaced());
+    return new Inspection(judge.breaches, judge.meanings.notes(), judge.unplaced());
   }
 
-  private static List<Breach> limits(Survey survey, Trellis trellis, View view) {
+  private static List<Breach> limits(Survey survey, Trellis trellis, Measures measures) {
     List<Breach> breaches = new ArrayList<>();
     if (trellis.limits().set().isEmpty()) {
       return breaches;
     }
-    for (Measures.Figure figure : Measures.of(survey, view, trellis.limits()).over()) {
+    for (Measures.Figure figure : measures.over()) {
       Metric metric = figure.metric();
       if (trellis.limits().set().containsKey(metric)) {
         String says =
@@ -110,7 +128,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
     private final Layers layers;
     private final Mending mending;
     private final List<Breach> breaches = new ArrayList<>();
-    private final List<Note> notes = new ArrayList<>();
+    private final Meanings meanings;
 
     /** For each pair of outermost types, the references between them. */
     private final Map<Pair, List<Integer>> pairs = new LinkedHashMap<>();
@@ -121,7 +139,8 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
       this.trellis = trellis;
       this.view = view;
       this.shown = view.shown(survey);
-      this.layers = Layers.of(survey, trellis, shown, notes);
+      this.meanings = new Meanings(survey);
+      this.layers = Layers.of(units, trellis, meanings);
       collectPairs();
       this.mending =
           new Mending(
@@ -213,9 +232,9 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         layered(pair);
       }
       for (Trellis.Never rule : trellis.never()) {
-        boolean[] from = Layers.meant(survey, rule.from());
-        boolean[] to = Layers.meant(survey, rule.to());
-        Layers.noteNothing(rule.from(), survey, shown, notes);
+        boolean[] from = meanings.any(rule.from());
+        boolean[] to = meanings.any(rule.to());
+        meanings.noteNothing(rule.from());
         String says = names(rule.from()) + " may not use " + names(rule.to());
         for (Map.Entry<Pair, List<Integer>> one : pairs.entrySet()) {
           List<Integer> sites = between(one.getValue(), from, to);
@@ -225,9 +244,9 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         }
       }
       for (Trellis.Only rule : trellis.only()) {
-        boolean[] who = Layers.meant(survey, rule.who());
-        boolean[] uses = Layers.meant(survey, rule.uses());
-        Layers.noteNothing(rule.who(), survey, shown, notes);
+        boolean[] who = meanings.any(rule.who());
+        boolean[] uses = meanings.any(rule.uses());
+        meanings.noteNothing(rule.who());
         String says = names(rule.uses()) + " is for " + names(rule.who()) + " alone";
         boolean[] others = new boolean[who.length];
         for (int unit = 0; unit < others.length; unit++) {

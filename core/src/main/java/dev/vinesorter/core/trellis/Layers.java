@@ -1,7 +1,5 @@
 package dev.vinesorter.core.trellis;
 
-import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.Arrays;
 import java.util.List;
@@ -22,18 +20,17 @@ final class Layers {
     this.part = part;
   }
 
-  static Layers of(Survey survey, Trellis trellis, boolean[] shown, List<Inspection.Note> notes) {
-    Units units = survey.units();
+  static Layers of(Units units, Trellis trellis, Meanings meanings) {
     int[] layer = new int[units.size()];
     int[] part = new int[units.size()];
     Arrays.fill(layer, -1);
     Arrays.fill(part, -1);
     for (int l = 0; l < trellis.layers().size(); l++) {
       Trellis.Layer one = trellis.layers().get(l);
-      noteNothing(one.holds(), survey, shown, notes);
+      meanings.noteNothing(one.holds());
       for (int p = 0; p < one.holds().size(); p++) {
         Trellis.Named held = one.holds().get(p);
-        boolean[] meant = held.pattern().in(survey);
+        boolean[] meant = meanings.of(held);
         for (int unit = 0; unit < meant.length; unit++) {
           if (!meant[unit]) {
             continue;
@@ -56,18 +53,18 @@ final class Layers {
         }
       }
     }
-    contradictions(survey, trellis);
+    contradictions(trellis, meanings);
     return new Layers(trellis, layer, part);
   }
 
   /** Whom {@code only} lets in, {@code never} may not shut out. */
-  private static void contradictions(Survey survey, Trellis trellis) {
+  private static void contradictions(Trellis trellis, Meanings meanings) {
     for (Trellis.Only only : trellis.only()) {
-      boolean[] who = meant(survey, only.who());
-      boolean[] uses = meant(survey, only.uses());
+      boolean[] who = meanings.any(only.who());
+      boolean[] uses = meanings.any(only.uses());
       for (Trellis.Never never : trellis.never()) {
-        boolean all = covers(meant(survey, never.from()), who, never.from(), only.who());
-        if (all && covers(meant(survey, never.to()), uses, never.to(), only.uses())) {
+        boolean all = covers(meanings.any(never.from()), who, never.from(), only.who());
+        if (all && covers(meanings.any(never.to()), uses, never.to(), only.uses())) {
           throw new Inspection.ContradictionException(
               never.place(),
               "this rule forbids what the rule in line "
@@ -92,33 +89,6 @@ final class Layers {
             .map(Trellis.Named::toString)
             .toList()
             .containsAll(text.stream().map(Trellis.Named::toString).toList());
-  }
-
-  /** For each unit whether one of the patterns means it. */
-  static boolean[] meant(Survey survey, List<Trellis.Named> patterns) {
-    boolean[] all = new boolean[survey.units().size()];
-    for (Trellis.Named named : patterns) {
-      boolean[] meant = named.pattern().in(survey);
-      for (int unit = 0; unit < all.length; unit++) {
-        all[unit] |= meant[unit];
-      }
-    }
-    return all;
-  }
-
-  /** Tells of patterns that stand for nothing of our own: a rule that cannot fail holds nothing. */
-  static void noteNothing(
-      List<Trellis.Named> patterns, Survey survey, boolean[] shown, List<Inspection.Note> notes) {
-    for (Trellis.Named named : patterns) {
-      boolean[] meant = named.pattern().in(survey);
-      boolean any = false;
-      for (int unit = 0; unit < meant.length && !any; unit++) {
-        any = meant[unit] && !survey.units().has(unit, Trait.FOREIGN);
-      }
-      if (!any) {
-        notes.add(new Inspection.Note(named.place(), "'" + named + "' names nothing in this code"));
-      }
-    }
   }
 
   int of(int unit) {

@@ -21,6 +21,10 @@ final class Mending {
   private final Units units;
   private final Layers layers;
   private final List<int[]> pairs;
+
+  /** How many packages run in circles as things are; -1 until first asked for. */
+  private int circlingNow = -1;
+
   private final Map<Integer, List<Integer>> uses = new HashMap<>();
   private final Map<Integer, List<Integer>> users = new HashMap<>();
 
@@ -88,7 +92,10 @@ final class Mending {
 
   /** Whether fewer packages run in circles when a type stands in another package. */
   private boolean opens(LevelGraph graph, int type, int into) {
-    return circling(graph, type, into) < circling(graph, -1, -1);
+    if (circlingNow < 0) {
+      circlingNow = circling(graph, -1, -1);
+    }
+    return circling(graph, type, into) < circlingNow;
   }
 
   /** How many packages run in circles, one type being taken as standing in another package. */

@@ -1,0 +1,30 @@
+package dev.vinesorter.source;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+
+/** Replaces our own files: whatever goes wrong, the old content is there, or the new one. */
+final class WholeFile {
+  private WholeFile() {}
+
+  /**
+   * Gives a file, there or not, new content: written beside it under a name of this process, then
+   * moved over it. A failure leaves nothing behind.
+   */
+  static void replace(Path file, byte[] content) throws IOException {
+    Path fresh = file.resolveSibling(file.getFileName() + "." + ProcessHandle.current().pid());
+    try {
+      Files.write(fresh, content);
+      Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    } catch (IOException e) {
+      try {
+        Files.deleteIfExists(fresh);
+      } catch (IOException ignored) {
+        e.addSuppressed(ignored);
+      }
+      throw e;
+    }
+  }
+}
