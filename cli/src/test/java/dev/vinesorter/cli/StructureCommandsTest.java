@@ -93,6 +93,28 @@ class StructureCommandsTest {
   }
 
   @Test
+  void checkJudgesPackagesBesideADescriptionOfTheirModule() throws IOException {
+    // The description uses packages, and stands in none itself.
+    Program.write(
+        folder,
+        """
+        --- src/main/java/module-info.java
+        module shop { exports pay; exports stock; provides pay.Tax with stock.Flat; }
+        --- src/main/java/pay/Tax.java
+        package pay;
+        public interface Tax { }
+        --- src/main/java/stock/Flat.java
+        package stock;
+        public class Flat implements pay.Tax { }
+        """);
+    trellis("acyclic: [package]\n");
+    JsonNode check = run("check", "--json").json();
+    assertThat(check.at("/breaches/0/rule").asText()).isEqualTo("acyclic");
+    assertThat(check.at("/breaches/0/from").asText()).isEqualTo("stock");
+    assertThat(check.at("/breaches/0/to").asText()).isEqualTo("pay");
+  }
+
+  @Test
   void matrixGoesFromPackagesToTypesAndBack() throws IOException {
     JsonNode matrix = run("matrix", "--json").json();
     assertThat(matrix.at("/units/0").asText()).isEqualTo("ui");

@@ -1,6 +1,8 @@
 package dev.vinesorter.java;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -28,9 +30,6 @@ final class SketchPruning {
   private static final Set<String> UNNAMED =
       Set.of("iterator", "hasNext", "next", "close", "value", "values", "valueOf", "length");
 
-  /** Rounds in which constants may need further constants; then nothing is taken. */
-  private static final int ROUNDS = 8;
-
   private final Map<String, String> sketches;
   private final Set<String> words = new HashSet<>(UNNAMED);
 
@@ -39,6 +38,30 @@ final class SketchPruning {
 
   /** Simple names of types that stay whole. */
   private final Set<String> whole = new HashSet<>();
+
+  /** The sketches that are reached, line by line. */
+  private final Map<String, Reached> reached = new TreeMap<>();
+
+  /** Members that go unless their name is met. */
+  private final Map<String, List<Line>> waiting = new HashMap<>();
+
+  private final Deque<String> openPaths = new ArrayDeque<>();
+  private final Deque<Line> openLines = new ArrayDeque<>();
+
+  /** A sketch with the words of those of its lines that stay. */
+  private record Reached(List<Line> lines, Set<String> words) {}
+
+  /** One line of a sketch. */
+  private static final class Line {
+    private final String text;
+    private final Reached sketch;
+    private boolean stays;
+
+    Line(String text, Reached sketch) {
+      this.text = text;
+      this.sketch = sketch;
+    }
+  }
 
   private SketchPruning(Map<String, String> sketches) {
     this.sketches = sketches;
@@ -57,15 +80,7 @@ final class SketchPruning {
         }
       }
     }
-    for (int round = 0; round < ROUNDS; round++) {
-      int before = pruning.words.size();
-      Map<String, String> pruned = pruning.reached(packages);
-      if (pruning.words.size() == before) {
-        pruned.replaceAll((path, sketch) -> withoutImports(sketch));
-        return pruned;
-      }
-    }
-    return sketches;
+    return pruning.reached(packages);
   }
 
   /**
@@ -73,29 +88,95 @@ final class SketchPruning {
    * that is reached; and those of packages that the sources import as a whole, which have to exist.
    */
   private Map<String, String> reached(Set<String> packages) {
-    List<String> open = new ArrayList<>();
     sketches.forEach(
         (path, sketch) -> {
           if (!packages.isEmpty() && packages.contains(JavaSketch.packageOf(sketch))) {
-            open.add(path);
+            openPaths.add(path);
           }
         });
-    words.forEach(word -> open.addAll(filesOf.getOrDefault(word, List.of())));
-    Map<String, String> pruned = new TreeMap<>();
-    while (!open.isEmpty()) {
-      String path = open.remove(open.size() - 1);
-      if (!pruned.containsKey(path)) {
-        String sketch = pruned(sketches.get(path));
-        pruned.put(path, sketch);
-        JavaTokens tokens = JavaTokens.of(sketch.substring(sketch.indexOf('\n') + 1));
-        for (int token = 0; token < tokens.size(); token++) {
-          if (tokens.isWord(token)) {
-            open.addAll(filesOf.getOrDefault(tokens.text(token), List.of()));
-          }
-        }
+    words.forEach(word -> openPaths.addAll(filesOf.getOrDefault(word, List.of())));
+    while (!openPaths.isEmpty() || !openLines.isEmpty()) {
+      while (!openLines.isEmpty()) {
+        keep(openLines.remove());
+      }
+      if (!openPaths.isEmpty()) {
+        enter(openPaths.remove());
       }
     }
+    Map<String, String> pruned = new TreeMap<>();
+    reached.forEach((path, sketch) -> pruned.put(path, text(sketch)));
     return pruned;
+  }
+
+  private void enter(String path) {
+    if (reached.containsKey(path)) {
+      return;
+    }
+    Reached sketch = new Reached(new ArrayList<>(), new HashSet<>());
+    reached.put(path, sketch);
+    List<String> types = new ArrayList<>();
+    List<Boolean> interfaces = new ArrayList<>();
+    for (String text : sketches.get(path).split("\n")) {
+      Line line = new Line(text, sketch);
+      sketch.lines.add(line);
+      char kind = text.charAt(0);
+      if (kind == 'T') {
+        int tab = text.indexOf('\t');
+        types.add(text.substring(1, tab));
+        interfaces.add(JavaTokens.hasWord(text.substring(tab + 1), "interface"));
+      } else if (kind == 'E') {
+        types.remove(types.size() - 1);
+        interfaces.remove(interfaces.size() - 1);
+      }
+      int last = types.size() - 1;
+      if (kind == 'H') {
+        line.stays = true;
+      } else if (kind != 'M' || stays(line, types.get(last), interfaces.get(last))) {
+        openLines.add(line);
+      }
+    }
+  }
+
+  /** Keeps a line, and opens what it names. */
+  private void keep(Line line) {
+    if (line.stays) {
+      return;
+    }
+    line.stays = true;
+    String text = line.text.substring(line.text.indexOf('\t') + 1);
+    boolean hasValue = line.text.charAt(0) == 'M' && text.indexOf('=') >= 0;
+    for (String word : words(text)) {
+      line.sketch.words.add(word);
+      openPaths.addAll(filesOf.getOrDefault(word, List.of()));
+      if (hasValue && words.add(word)) {
+        openLines.addAll(waiting.getOrDefault(word, List.of()));
+      }
+    }
+  }
+
+  /** The words of a text; what stands in a string is taken for words, too, which does no harm. */
+  private static List<String> words(String text) {
+    List<String> words = new ArrayList<>();
+    if (text.contains("\\u")) {
+      JavaTokens tokens = JavaTokens.of(text);
+      for (int token = 0; token < tokens.size(); token++) {
+        if (tokens.isWord(token)) {
+          words.add(tokens.text(token));
+        }
+      }
+      return words;
+    }
+    int begin = -1;
+    for (int at = 0; at <= text.length(); at++) {
+      boolean part = at < text.length() && Character.isJavaIdentifierPart(text.charAt(at));
+      if (part && begin < 0) {
+        begin = at;
+      } else if (!part && begin >= 0) {
+        words.add(text.substring(begin, at));
+        begin = -1;
+      }
+    }
+    return words;
   }
 
   /** Notes all words of a source, and those that may name what a class in it inherits from. */
@@ -152,62 +233,41 @@ final class SketchPruning {
     }
   }
 
-  private String pruned(String sketch) {
-    StringBuilder pruned = new StringBuilder();
-    List<String> types = new ArrayList<>();
-    List<Boolean> interfaces = new ArrayList<>();
-    for (String line : sketch.split("\n")) {
-      char kind = line.charAt(0);
-      if (kind == 'T') {
-        int tab = line.indexOf('\t');
-        types.add(line.substring(1, tab));
-        interfaces.add(JavaTokens.hasWord(line.substring(tab + 1), "interface"));
-      } else if (kind == 'E') {
-        types.remove(types.size() - 1);
-        interfaces.remove(interfaces.size() - 1);
-      }
-      int last = types.size() - 1;
-      if (kind != 'M' || stays(line, types.get(last), interfaces.get(last))) {
-        pruned.append(line).append('\n');
-      }
-    }
-    return pruned.toString();
-  }
-
-  /** The sketch without the imports of single names that nothing in it needs any more. */
-  private static String withoutImports(String sketch) {
-    int end = sketch.indexOf('\n');
-    String header = sketch.substring(0, end);
-    String rest = sketch.substring(end);
+  /** What is left, without the imports of single names that nothing in it needs any more. */
+  private static String text(Reached sketch) {
+    String header = sketch.lines.get(0).text;
     JavaHeader read = JavaHeader.of(JavaTokens.of(header.substring(1)));
     StringBuilder kept = new StringBuilder(header);
     for (int n = read.imports().size() - 1; n >= 0; n--) {
       JavaHeader.Import one = read.imports().get(n);
-      if (!one.onDemand() && !JavaTokens.hasWord(rest, one.simpleName())) {
+      if (!one.onDemand() && !sketch.words.contains(one.simpleName())) {
         kept.delete(one.begin() + 1, one.end() + 1);
       }
     }
-    return kept + rest;
+    kept.append('\n');
+    for (Line line : sketch.lines.subList(1, sketch.lines.size())) {
+      if (line.stays) {
+        kept.append(line.text).append('\n');
+      }
+    }
+    return kept.toString();
   }
 
-  private boolean stays(String line, String type, boolean inInterface) {
-    int tab = line.indexOf('\t');
-    String member = line.substring(tab + 1);
+  /** Whether a member stays as things are; if not, it waits for its names to be met. */
+  private boolean stays(Line line, String type, boolean inInterface) {
+    int tab = line.text.indexOf('\t');
+    String member = line.text.substring(tab + 1);
     boolean stays =
         whole.contains(type)
             || tab == 1
             || inInterface && !member.endsWith("{}")
             || JavaTokens.hasWord(member, "abstract");
-    for (String name : line.substring(1, tab).split(",")) {
+    String[] names = line.text.substring(1, tab).split(",");
+    for (String name : names) {
       stays |= words.contains(name) || name.equals(type);
     }
-    if (stays && member.indexOf('=') >= 0) {
-      JavaTokens tokens = JavaTokens.of(member);
-      for (int token = 0; token < tokens.size(); token++) {
-        if (tokens.isWord(token)) {
-          words.add(tokens.text(token));
-        }
-      }
+    for (String name : stays ? new String[0] : names) {
+      waiting.computeIfAbsent(name, n -> new ArrayList<>(1)).add(line);
     }
     return stays;
   }

@@ -60,9 +60,9 @@ public final class MetricsReport {
     json.writeStartObject();
     json.writeStringField("unit", units.name(figure.unit()));
     json.writeStringField("metric", figure.metric().key());
-    json.writeNumberField("value", rounded(figure.value()));
+    number(json, "value", rounded(figure.value()));
     if (!Double.isInfinite(figure.limit())) {
-      json.writeNumberField("limit", figure.limit());
+      number(json, "limit", figure.limit());
     }
     json.writeBooleanField("over", figure.over());
     json.writeNumberField("lines", figure.lines());
@@ -82,6 +82,15 @@ public final class MetricsReport {
       json.writeEndArray();
     }
     json.writeEndObject();
+  }
+
+  /** Writes a number, without a fraction where it has none, as most have not. */
+  private static void number(JsonGenerator json, String field, double value) throws IOException {
+    if (value == Math.rint(value)) {
+      json.writeNumberField(field, (long) value);
+    } else {
+      json.writeNumberField(field, value);
+    }
   }
 
   private static List<List<Integer>> parts(Survey survey, int type) {

@@ -1,5 +1,6 @@
 package dev.vinesorter.source;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -78,6 +79,13 @@ public final class Root {
 
   /** The path from the root, with slashes, of a place below it. */
   public String relative(Path place) {
-    return real.relativize(place).toString().replace('\\', '/');
+    // Cutting the text is many times quicker than relativizing, and every file of a walk asks.
+    String text = place.toString();
+    String top = real.toString();
+    String path =
+        text.startsWith(top + File.separator)
+            ? text.substring(top.length() + 1)
+            : real.relativize(place).toString();
+    return File.separatorChar == '/' ? path : path.replace(File.separatorChar, '/');
   }
 }

@@ -3,14 +3,12 @@ package dev.vinesorter.source;
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Problem;
 import java.io.IOException;
-import java.nio.file.DirectoryIteratorException;
-import java.nio.file.DirectoryStream;
+import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.List;
 import java.util.TreeSet;
 
@@ -28,36 +26,65 @@ public record SourceWalk(List<String> files, int leftOut, List<Problem> problems
 
   /** Walks the root, passing over paths that match one of the globs. */
   public static SourceWalk of(Root root, List<Glob> leaveOut) {
-    TreeSet<String> files = new TreeSet<>();
-    List<Problem> problems = new ArrayList<>();
-    int leftOut = 0;
-    Deque<Path> folders = new ArrayDeque<>();
-    folders.add(root.path());
-    while (!folders.isEmpty()) {
-      Path folder = folders.remove();
-      try (DirectoryStream<Path> entries = Files.newDirectoryStream(folder)) {
-        for (Path entry : entries) {
-          String path = root.relative(entry);
-          if (leaveOut.stream().anyMatch(glob -> glob.matches(path))) {
-            leftOut++;
-            continue;
-          }
-          if (Files.isDirectory(entry, LinkOption.NOFOLLOW_LINKS)) {
-            if (!passedOver(entry)) {
-              folders.add(entry);
-            }
-          } else if (Files.isRegularFile(entry, LinkOption.NOFOLLOW_LINKS)) {
-            files.add(path);
-          } else if (Files.isSymbolicLink(entry)) {
-            link(root, entry, path, files, problems);
-          }
-        }
-      } catch (IOException | DirectoryIteratorException e) {
-        problems.add(
-            new Problem(root.relative(folder), 0, "unreadable", "The folder cannot be read."));
-      }
+    Visitor visitor = new Visitor(root, leaveOut);
+    try {
+      Files.walkFileTree(root.path(), visitor);
+    } catch (IOException e) {
+      throw CannotWorkException.io("walk", root.path(), e);
     }
-    return new SourceWalk(List.copyOf(files), leftOut, problems);
+    return new SourceWalk(List.copyOf(visitor.files), visitor.leftOut, visitor.problems);
+  }
+
+  /** Takes what the tree has; the walk gives attributes with each entry, so none is asked twice. */
+  private static final class Visitor extends SimpleFileVisitor<Path> {
+    private final Root root;
+    private final List<Glob> leaveOut;
+    private final TreeSet<String> files = new TreeSet<>();
+    private final List<Problem> problems = new ArrayList<>();
+    private int leftOut;
+
+    Visitor(Root root, List<Glob> leaveOut) {
+      this.root = root;
+      this.leaveOut = leaveOut;
+    }
+
+    private boolean isLeftOut(String path) {
+      boolean out = leaveOut.stream().anyMatch(glob -> glob.matches(path));
+      leftOut += out ? 1 : 0;
+      return out;
+    }
+
+    @Override
+    public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
+      boolean top = folder.equals(root.path());
+      boolean walked = top || !isLeftOut(root.relative(folder)) && !passedOver(folder);
+      return walked ? FileVisitResult.CONTINUE : FileVisitResult.SKIP_SUBTREE;
+    }
+
+    @Override
+    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+      String path = root.relative(file);
+      if (!isLeftOut(path)) {
+        if (attributes.isRegularFile()) {
+          files.add(path);
+        } else if (attributes.isSymbolicLink()) {
+          link(root, file, path, files, problems);
+        }
+      }
+      return FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult visitFileFailed(Path folder, IOException e) {
+      problems.add(
+          new Problem(root.relative(folder), 0, "unreadable", "The folder cannot be read."));
+      return FileVisitResult.CONTINUE;
+    }
+
+    @Override
+    public FileVisitResult postVisitDirectory(Path folder, IOException e) {
+      return e == null ? FileVisitResult.CONTINUE : visitFileFailed(folder, e);
+    }
   }
 
   private static boolean passedOver(Path folder) {

@@ -12,7 +12,6 @@ import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Trellis;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -158,47 +157,86 @@ public record Drift(
       }
     }
     List<String> added = after.stream().filter(n -> !before.contains(n)).toList();
-    Map<String, Link> oldLinks = links(old, nowOf);
-    Map<String, Link> freshLinks = links(fresh, Map.of());
-    List<Link> linksAdded = new ArrayList<>();
-    List<Link> linksGone = new ArrayList<>();
-    freshLinks.forEach((key, link) -> addIf(!oldLinks.containsKey(key), linksAdded, link));
-    oldLinks.forEach((key, link) -> addIf(!freshLinks.containsKey(key), linksGone, link));
+    Map<Long, Link> oldLinks = links(old, fresh, nowOf);
+    Map<Long, Link> freshLinks = links(fresh, fresh, Map.of());
+    List<Link> linksAdded = only(freshLinks, oldLinks);
+    List<Link> linksGone = only(oldLinks, freshLinks);
     List<Set<String>> oldGroups = groups(old, nowOf);
     List<Set<String>> freshGroups = groups(fresh, Map.of());
     List<List<String>> opened = new ArrayList<>();
     List<List<String>> closed = new ArrayList<>();
     List<List<String>> changed = new ArrayList<>();
+    Map<String, Integer> oldGroupOf = groupOf(oldGroups);
+    Map<String, Integer> freshGroupOf = groupOf(freshGroups);
     for (Set<String> group : freshGroups) {
-      List<Set<String>> same = oldGroups.stream().filter(g -> shares(g, group)).toList();
+      List<Set<String>> same = sharing(group, oldGroups, oldGroupOf);
       addIf(same.isEmpty(), opened, List.copyOf(group));
       addIf(!same.isEmpty() && !same.contains(group), changed, List.copyOf(group));
     }
     for (Set<String> group : oldGroups) {
-      addIf(freshGroups.stream().noneMatch(g -> shares(g, group)), closed, List.copyOf(group));
+      addIf(sharing(group, freshGroups, freshGroupOf).isEmpty(), closed, List.copyOf(group));
     }
     return new LevelDrift(
         level, added, gone, moved, linksAdded, linksGone, opened, closed, changed);
   }
 
-  /** Whether two groups have a pair in common, so that one can be called the other. */
-  private static boolean shares(Set<String> left, Set<String> right) {
-    Set<String> common = new HashSet<>(left);
-    common.retainAll(right);
-    return common.size() >= 2;
+  private static Map<String, Integer> groupOf(List<Set<String>> groups) {
+    Map<String, Integer> groupOf = new HashMap<>();
+    for (int group = 0; group < groups.size(); group++) {
+      for (String name : groups.get(group)) {
+        groupOf.put(name, group);
+      }
+    }
+    return groupOf;
   }
 
-  private static Map<String, Link> links(LevelGraph graph, Map<String, String> nowOf) {
-    Map<String, Link> links = new TreeMap<>();
+  /** The groups that have a pair in common with one, so that this can be called the same. */
+  private static List<Set<String>> sharing(
+      Set<String> group, List<Set<String>> others, Map<String, Integer> groupOf) {
+    Map<Integer, Integer> common = new TreeMap<>();
+    for (String name : group) {
+      if (groupOf.containsKey(name)) {
+        common.merge(groupOf.get(name), 1, Integer::sum);
+      }
+    }
+    List<Set<String>> sharing = new ArrayList<>();
+    common.forEach((other, count) -> addIf(count >= 2, sharing, others.get(other)));
+    return sharing;
+  }
+
+  /** The links by the two nodes that stand for their ends, as {@link #ends} numbers them. */
+  private static Map<Long, Link> links(
+      LevelGraph graph, LevelGraph fresh, Map<String, String> nowOf) {
+    int[] ends = ends(graph, fresh, nowOf);
+    Map<Long, Link> links = new HashMap<>();
     Digraph arcs = graph.graph();
     for (int v = 0; v < arcs.nodes(); v++) {
+      String from = nowOf.getOrDefault(graph.name(v), graph.name(v));
       for (int k = arcs.firstArc(v); k < arcs.firstArc(v + 1); k++) {
-        String from = nowOf.getOrDefault(graph.name(v), graph.name(v));
-        String to = nowOf.getOrDefault(graph.name(arcs.target(k)), graph.name(arcs.target(k)));
-        links.put(from + '\0' + to, new Link(from, to, arcs.weight(k)));
+        int w = arcs.target(k);
+        String to = nowOf.getOrDefault(graph.name(w), graph.name(w));
+        links.put(((long) ends[v] << Integer.SIZE) + ends[w], new Link(from, to, arcs.weight(k)));
       }
     }
     return links;
+  }
+
+  /** For each node the one of the same name in the new graph, or a number beyond these. */
+  private static int[] ends(LevelGraph graph, LevelGraph fresh, Map<String, String> nowOf) {
+    int[] ends = new int[graph.size()];
+    for (int v = 0; v < ends.length; v++) {
+      int now = fresh.named(nowOf.getOrDefault(graph.name(v), graph.name(v)));
+      ends[v] = now < 0 ? fresh.size() + v : now;
+    }
+    return ends;
+  }
+
+  /** The links that only the first has, by from and to. */
+  private static List<Link> only(Map<Long, Link> links, Map<Long, Link> others) {
+    List<Link> only = new ArrayList<>();
+    links.forEach((ends, link) -> addIf(!others.containsKey(ends), only, link));
+    only.sort(java.util.Comparator.comparing(Link::from).thenComparing(Link::to));
+    return only;
   }
 
   private static List<Set<String>> groups(LevelGraph graph, Map<String, String> nowOf) {

@@ -35,20 +35,16 @@ final class Renamed {
   private record Pair(String old, String fresh, double alike) {}
 
   Renamed(Survey old, boolean[] oldShown, Survey fresh, boolean[] freshShown) {
-    Map<String, Set<String>> before = types(old, oldShown);
-    Map<String, Set<String>> after = types(fresh, freshShown);
+    Map<String, Integer> before = types(old, oldShown);
+    Map<String, Integer> after = types(fresh, freshShown);
+    Map<String, Set<String>> gone = members(old, oldShown, before, after);
+    Map<String, Set<String>> come = members(fresh, freshShown, after, before);
     List<Pair> pairs = new ArrayList<>();
     Map<String, List<String>> added = new HashMap<>();
-    for (String name : after.keySet()) {
-      if (!before.containsKey(name)) {
-        added.computeIfAbsent(simple(name), n -> new ArrayList<>()).add(name);
-      }
+    for (String name : come.keySet()) {
+      added.computeIfAbsent(simple(name), n -> new ArrayList<>()).add(name);
     }
-    for (Map.Entry<String, Set<String>> one : before.entrySet()) {
-      if (!after.containsKey(one.getKey())) {
-        pairs(one.getKey(), one.getValue(), added, after, pairs);
-      }
-    }
+    gone.forEach((name, members) -> pairs(name, members, added, come, pairs));
     pairs.sort(
         Comparator.comparingDouble((Pair p) -> -p.alike)
             .thenComparing(Pair::old)
@@ -78,7 +74,11 @@ final class Renamed {
     if (members.size() >= FEWEST_MEMBERS) {
       for (List<String> others : added.values()) {
         for (String other : others) {
-          double alike = alike(members, after.get(other));
+          Set<String> theirs = after.get(other);
+          boolean sized =
+              Math.min(members.size(), theirs.size())
+                  >= OTHER_NAME * Math.max(members.size(), theirs.size());
+          double alike = sized ? alike(members, theirs) : 0;
           if (alike >= OTHER_NAME && !simple(other).equals(simple(name))) {
             pairs.add(new Pair(name, other, alike));
           }
@@ -104,23 +104,40 @@ final class Renamed {
     }
   }
 
-  private static Map<String, Set<String>> types(Survey survey, boolean[] shown) {
+  /** The outermost types in view by name. */
+  private static Map<String, Integer> types(Survey survey, boolean[] shown) {
     Units units = survey.units();
-    Map<String, Set<String>> types = new TreeMap<>();
+    Map<String, Integer> types = new HashMap<>();
     for (int unit = 0; unit < units.size(); unit++) {
-      int top = shown[unit] && !units.has(unit, Trait.FOREIGN) ? units.topTypeOf(unit) : -1;
-      if (top >= 0) {
-        Set<String> members = types.computeIfAbsent(units.name(top), t -> new HashSet<>());
-        if (unit != top && units.level(unit) == Level.MEMBER) {
-          boolean makes = units.has(unit, Trait.CONSTRUCTOR);
-          String name = units.simpleName(unit);
-          members.add(makes ? name.substring(name.indexOf('(')) : name);
-        } else if (unit != top) {
-          members.add(units.simpleName(unit));
-        }
+      if (shown[unit] && !units.has(unit, Trait.FOREIGN) && units.topTypeOf(unit) == unit) {
+        types.put(units.name(unit), unit);
       }
     }
     return types;
+  }
+
+  /** What is in each of these types that the other survey does not have. */
+  private static Map<String, Set<String>> members(
+      Survey survey, boolean[] shown, Map<String, Integer> types, Map<String, Integer> others) {
+    Units units = survey.units();
+    Map<String, Set<String>> only = new TreeMap<>();
+    Map<Integer, Set<String>> membersOf = new HashMap<>();
+    types.forEach(
+        (name, type) -> {
+          if (!others.containsKey(name)) {
+            only.put(name, membersOf.computeIfAbsent(type, t -> new HashSet<>()));
+          }
+        });
+    for (int unit = 0; unit < units.size() && !only.isEmpty(); unit++) {
+      int top = shown[unit] && !units.has(unit, Trait.FOREIGN) ? units.topTypeOf(unit) : -1;
+      Set<String> members = top == unit ? null : membersOf.get(top);
+      if (members != null) {
+        boolean makes = units.has(unit, Trait.CONSTRUCTOR);
+        String name = units.simpleName(unit);
+        members.add(makes ? name.substring(name.indexOf('(')) : name);
+      }
+    }
+    return only;
   }
 
   private static double alike(Set<String> left, Set<String> right) {

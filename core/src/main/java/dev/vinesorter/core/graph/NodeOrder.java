@@ -11,13 +11,15 @@ final class NodeOrder {
   private static final int ROUNDS = 60;
 
   /** Steps at least, a step being about one look at a neighbour or one node shifted. */
-  private static final long STEPS = 3_000_000;
+  private static final long STEPS = 500_000;
 
   /** Steps for each arc of a large graph. */
   private static final long STEPS_PER_ARC = 1500;
 
   /** Tries without gain after which there is little to hope for. */
-  private static final int MISSES = 200;
+  private static final int MISSES = 150;
+
+  private static final int QUICK_MISSES = 10;
 
   private NodeOrder() {}
 
@@ -102,6 +104,15 @@ final class NodeOrder {
    * the budget of steps is used up. The random numbers are always the same, so the result is, too.
    */
   static int[] best(Digraph graph) {
+    return best(graph, MISSES);
+  }
+
+  /** A good order in little time, where a bound is all that is wanted. */
+  static int[] quick(Digraph graph) {
+    return best(graph, QUICK_MISSES);
+  }
+
+  private static int[] best(Digraph graph, int patience) {
     Digraph back = graph.reversed();
     Search search = new Search(graph, back);
     int[] best = search.improved(greedy(graph));
@@ -118,7 +129,7 @@ final class NodeOrder {
         best = tried;
         weight = found;
       }
-      if (search.steps >= search.budget || misses > MISSES) {
+      if (search.steps >= search.budget || misses > patience) {
         break;
       }
       tried = shaken(best, random);

@@ -7,11 +7,14 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * The parts of a type that share nothing: LCOM4, the connected components of methods and fields
@@ -45,11 +48,12 @@ public final class Cohesion {
     if (fields.isEmpty() || units.has(type, Trait.RECORD)) {
       return List.of();
     }
-    Joined joined = new Joined();
-    fields.forEach(joined::add);
-    methods.forEach(joined::add);
+    List<Integer> all = new ArrayList<>(fields);
+    all.addAll(methods);
+    all.sort(Comparator.comparingInt(units::begin));
+    Joined joined = new Joined(all);
     References references = survey.references();
-    List<Integer> makers = new ArrayList<>();
+    Set<Integer> makers = new HashSet<>();
     for (int method : methods) {
       for (int r = references.row(method); r < references.row(method + 1); r++) {
         int used = references.target(r);
@@ -65,9 +69,6 @@ public final class Cohesion {
       }
     }
     Map<Integer, List<Integer>> groups = new LinkedHashMap<>();
-    List<Integer> all = new ArrayList<>(fields);
-    all.addAll(methods);
-    all.sort(Comparator.comparingInt(units::begin));
     for (int member : all) {
       groups.computeIfAbsent(joined.find(member), g -> new ArrayList<>()).add(member);
     }
@@ -75,7 +76,7 @@ public final class Cohesion {
     List<Integer> data = new ArrayList<>();
     List<Integer> stateless = new ArrayList<>();
     for (List<Integer> group : groups.values()) {
-      boolean state = group.stream().anyMatch(fields::contains);
+      boolean state = group.stream().anyMatch(m -> units.has(m, Trait.FIELD));
       if (state && group.stream().allMatch(m -> isData(units, m, group))) {
         data.addAll(group);
       } else if (state) {
@@ -119,27 +120,34 @@ public final class Cohesion {
 
   /** Disjoint sets of members (B. Galler and M. Fischer, 1964). */
   private static final class Joined {
-    private final Map<Integer, Integer> above = new LinkedHashMap<>();
+    /** The members, ascending. */
+    private final int[] members;
 
-    void add(int member) {
-      above.put(member, member);
+    /** The place of the member that each is joined to, its own for one that stands for its set. */
+    private final int[] above;
+
+    Joined(List<Integer> all) {
+      members = all.stream().mapToInt(Integer::intValue).sorted().toArray();
+      above = new int[members.length];
+      Arrays.setAll(above, at -> at);
     }
 
     boolean holds(int member) {
-      return above.containsKey(member);
+      return Arrays.binarySearch(members, member) >= 0;
     }
 
     int find(int member) {
-      int at = member;
-      while (above.get(at) != at) {
-        above.put(at, above.get(above.get(at)));
-        at = above.get(at);
+      int at = Arrays.binarySearch(members, member);
+      while (above[at] != at) {
+        above[at] = above[above[at]];
+        at = above[at];
       }
-      return at;
+      return members[at];
     }
 
     void join(int left, int right) {
-      above.put(find(left), find(right));
+      int from = Arrays.binarySearch(members, find(left));
+      above[from] = Arrays.binarySearch(members, find(right));
     }
   }
 }

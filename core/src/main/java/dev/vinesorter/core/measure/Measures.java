@@ -7,7 +7,6 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.CycleGroups;
-import dev.vinesorter.core.structure.Focus;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
@@ -272,7 +271,7 @@ public final class Measures {
 
     Totals totals() {
       long lines = 0;
-      LevelGraph files = LevelGraph.of(survey, Focus.on(Level.FILE), view);
+      LevelGraph files = LevelGraph.of(survey, Level.FILE, view);
       for (int node = 0; node < files.size(); node++) {
         lines += units.lines(files.unit(node));
       }

@@ -68,6 +68,10 @@ public enum Metric {
 
   /** A value as people read it. */
   public String shown(double value) {
+    if (decimals == 0 && value < 1000) {
+      // Most figures are such, and formatting is slow.
+      return Long.toString(Math.round(value));
+    }
     return Double.isInfinite(value)
         ? "-"
         : String.format(Locale.ROOT, "%,." + decimals + "f", value);

@@ -2,20 +2,40 @@ package dev.vinesorter.core.model;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 
 /**
  * The model of a code base at one moment: its units and every reference between them.
  *
  * <p>It answers every judge without the sources. What a caller gets from it is a view on arrays
  * that never change; see {@link Units} and {@link References} for their shapes.
- *
- * @param units all units, foreign ones included
- * @param references all references, also those that are no dependencies
- * @param problems what could not be read, in the order of files and lines
- * @param unresolved names the compiler could not bind, as sites with the name
  */
-public record Survey(
-    Units units, References references, List<Problem> problems, List<Unresolved> unresolved) {
+public final class Survey {
+  private final Units units;
+  private final References references;
+  private final List<Problem> problems;
+  private final List<Unresolved> unresolved;
+
+  /** See {@link #once}. */
+  private final Map<Object, Object> workedOut = new ConcurrentHashMap<>();
+
+  /**
+   * A survey of these parts.
+   *
+   * @param units all units, foreign ones included
+   * @param references all references, also those that are no dependencies
+   * @param problems what could not be read, in the order of files and lines
+   * @param unresolved names the compiler could not bind, as sites with the name
+   */
+  public Survey(
+      Units units, References references, List<Problem> problems, List<Unresolved> unresolved) {
+    this.units = units;
+    this.references = references;
+    this.problems = List.copyOf(problems);
+    this.unresolved = List.copyOf(unresolved);
+  }
 
   /**
    * A name that binds to nothing known, usually because a library is missing.
@@ -25,9 +45,32 @@ public record Survey(
    */
   public record Unresolved(String name, Site site) {}
 
-  public Survey {
-    problems = List.copyOf(problems);
-    unresolved = List.copyOf(unresolved);
+  public Units units() {
+    return units;
+  }
+
+  public References references() {
+    return references;
+  }
+
+  public List<Problem> problems() {
+    return problems;
+  }
+
+  public List<Unresolved> unresolved() {
+    return unresolved;
+  }
+
+  /**
+   * What follows from this survey alone, worked out when first asked for and kept with it. Safe for
+   * several threads; one that asks while another works it out waits.
+   *
+   * @param key tells it apart from all else that is kept, with its class
+   * @param work works it out; must not ask for the same
+   */
+  @SuppressWarnings("unchecked")
+  public <T> T once(Object key, Supplier<T> work) {
+    return (T) workedOut.computeIfAbsent(key, k -> work.get());
   }
 
   /** Where a reference stands. */

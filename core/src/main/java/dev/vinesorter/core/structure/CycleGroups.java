@@ -35,11 +35,15 @@ public final class CycleGroups {
 
   /** All groups of the level, the largest first. */
   public static List<Group> of(LevelGraph level) {
+    return level.groups();
+  }
+
+  static List<Group> find(Digraph graph) {
     List<Group> groups = new ArrayList<>();
-    for (int[] nodes : Components.of(level.graph()).groups()) {
-      Digraph part = level.graph().part(nodes);
+    for (int[] nodes : Components.of(graph).groups()) {
+      Digraph part = graph.part(nodes);
       groups.add(new Group(nodes, part.arcs(), part));
     }
-    return groups;
+    return List.copyOf(groups);
   }
 }

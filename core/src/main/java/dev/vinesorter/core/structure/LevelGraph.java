@@ -39,7 +39,10 @@ public final class LevelGraph {
   private final Digraph graph;
 
   /** See {@link #unitsOf()}; null until first asked for. */
-  private int[][] unitsOf;
+  private volatile int[][] unitsOf;
+
+  /** See {@link #groups()}; null until first asked for. */
+  private volatile List<CycleGroups.Group> groups;
 
   private LevelGraph(
       Survey survey, View view, Level level, int[] unitOf, String[] names, int[] nodeOf) {
@@ -52,9 +55,13 @@ public final class LevelGraph {
     this.graph = arcs();
   }
 
+  /** The graph of a whole level; made once for each survey, level and view. */
   public static LevelGraph of(Survey survey, Level level, View view) {
-    return of(survey, Focus.on(level), view);
+    return survey.once(new Whole(level, view), () -> of(survey, Focus.on(level), view));
   }
+
+  /** What the graph of a whole level is kept under. */
+  private record Whole(Level level, View view) {}
 
   public static LevelGraph of(Survey survey, Focus focus, View view) {
     Units units = survey.units();
@@ -355,6 +362,14 @@ public final class LevelGraph {
           (a, b) -> new Row(a.from, a.to, a.kind, a.count + b.count));
     }
     return List.copyOf(merged.values());
+  }
+
+  /** The cycle groups; found once. */
+  List<CycleGroups.Group> groups() {
+    if (groups == null) {
+      groups = CycleGroups.find(graph);
+    }
+    return groups;
   }
 
   /** How many units the view has on the level, whether or not they have dependencies. */

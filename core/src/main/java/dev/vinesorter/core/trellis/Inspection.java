@@ -118,7 +118,18 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
 
   /** One inspection in the making. */
   private static final class Judge {
-    private record Pair(int from, int to) {}
+    private record Pair(int from, int to) {
+      // What a record has of its own is many times slower until it is fully compiled.
+      @Override
+      public boolean equals(Object other) {
+        return other instanceof Pair && ((Pair) other).from == from && ((Pair) other).to == to;
+      }
+
+      @Override
+      public int hashCode() {
+        return from * 31 + to;
+      }
+    }
 
     private final Survey survey;
     private final Units units;

@@ -105,8 +105,8 @@ final class Mending {
     int[] weight = new int[pairs.size()];
     int count = 0;
     for (int[] pair : pairs) {
-      int user = pair[0] == moved ? into : graph.node(units.packageOf(pair[0]));
-      int used = pair[1] == moved ? into : graph.node(units.packageOf(pair[1]));
+      int user = pair[0] == moved ? into : home(graph, pair[0]);
+      int used = pair[1] == moved ? into : home(graph, pair[1]);
       if (user >= 0 && used >= 0) {
         from[count] = user;
         to[count] = used;
@@ -115,6 +115,12 @@ final class Mending {
     }
     Digraph packages = Digraph.of(graph.size(), from, to, weight, count);
     return Components.of(packages).groups().stream().mapToInt(group -> group.length).sum();
+  }
+
+  /** The node of a unit's package; -1 for a module, which stands in none, and out of view. */
+  private int home(LevelGraph graph, int unit) {
+    int around = units.packageOf(unit);
+    return around < 0 ? -1 : graph.node(around);
   }
 
   /** For a dependency between packages: the one type that makes it, or that it is about, moves. */
@@ -132,14 +138,14 @@ final class Mending {
     }
     if (makers.size() == 1) {
       int type = makers.iterator().next();
-      boolean used = neighbours(users, type).anyMatch(t -> graph.node(units.packageOf(t)) == from);
+      boolean used = neighbours(users, type).anyMatch(t -> home(graph, t) == from);
       if (!used && opens(graph, type, to)) {
         return "move " + units.name(type) + " into " + graph.name(to);
       }
     }
     if (wanted.size() == 1 && !wanted.contains(-1)) {
       int type = wanted.iterator().next();
-      boolean needs = neighbours(uses, type).anyMatch(t -> graph.node(units.packageOf(t)) == to);
+      boolean needs = neighbours(uses, type).anyMatch(t -> home(graph, t) == to);
       if (!needs && opens(graph, type, from)) {
         return "move " + units.name(type) + " into " + graph.name(from);
       }
