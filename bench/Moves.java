@@ -62,7 +62,7 @@ public final class Moves {
       do {
         into = targets.get(random.nextInt(targets.size()));
       } while (into.equals(units.name(units.packageOf(type))));
-      Plan plan = new Plan("", List.of(new Plan.Step(units.name(type), into, true, 0)));
+      Plan plan = new Plan("", List.of(Plan.Step.move(units.name(type), into, true, 0)));
       Rehearsal rehearsal = Rehearsal.of(survey, plan, overlay(root, options), new JavaStepEditor());
       if (!rehearsal.accepted()) {
         for (StepOutcome.Reason reason : rehearsal.steps().get(0).reasons()) {

@@ -39,7 +39,7 @@ public final class RandomPlan {
         }
       }
       List<String> targets = new ArrayList<>(packages);
-      Plan.Step step = new Plan.Step(units.name(types.get(random.nextInt(types.size()))),
+      Plan.Step step = Plan.Step.move(units.name(types.get(random.nextInt(types.size()))),
           targets.get(random.nextInt(targets.size())), true, 0);
       tried++;
       StepEditor.Result result = new JavaStepEditor().carryOut(now, step, sources);

@@ -12,14 +12,16 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /**
  * Judges what a move does to access by package (JLS 6.6), to overriding by package (JLS 8.4.8.1)
  * and to sealed hierarchies (JLS 8.1.1.2), and finds what has to become less private.
  */
 final class AccessRules {
-  private final TypeMove move;
+  private final Relocation move;
   private final Units units;
   private final References references;
   private final boolean widen;
@@ -33,14 +35,14 @@ final class AccessRules {
 
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
 
-  private AccessRules(TypeMove move, boolean widen) {
+  private AccessRules(Relocation move, boolean widen) {
     this.move = move;
     this.units = move.units();
     this.references = move.references();
     this.widen = widen;
   }
 
-  static AccessRules of(TypeMove move, boolean widen) {
+  static AccessRules of(Relocation move, boolean widen) {
     AccessRules rules = new AccessRules(move, widen);
     rules.sealed();
     rules.uses();
@@ -70,27 +72,51 @@ final class AccessRules {
     return widenedInside;
   }
 
+  /** Looks at all that the moved code uses, and at all that uses it from outside. */
   private void uses() {
-    for (int user = 0; user < units.size(); user++) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        int used = references.target(r);
-        Kind kind = references.kind(r);
-        if (kind == Kind.MENTIONS || has(used, Trait.FOREIGN)) {
-          continue;
+    Set<Integer> inside = new TreeSet<>();
+    for (int type : move.leaving()) {
+      inside.addAll(units.withAllInside(type));
+    }
+    for (int file : move.ownFiles()) {
+      if (move.moves(file)) {
+        inside.add(file);
+      }
+    }
+    for (int unit : inside) {
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        use(unit, r);
+      }
+      for (int r : references.to(unit)) {
+        int user = references.from(r);
+        if (!inside.contains(user)) {
+          use(user, r);
         }
-        if (kind == Kind.OVERRIDES) {
-          overriding(user, r);
-        } else if (tornApart(user, used)) {
-          access(user, r);
-        } else if (references.indirect(r)) {
-          inheritance(user, r);
+      }
+    }
+    for (int type : move.leaving()) {
+      for (int above : move.allSupertypes(type)) {
+        if (!has(above, Trait.FOREIGN) && !move.moves(above)) {
+          inherited(type, above);
         }
       }
     }
   }
 
+  private void use(int user, int r) {
+    int used = references.target(r);
+    if (references.kind(r) == Kind.MENTIONS || has(used, Trait.FOREIGN)) {
+      return;
+    }
+    if (references.kind(r) == Kind.OVERRIDES) {
+      overriding(user, r);
+    } else if (tornApart(user, used)) {
+      access(user, r);
+    }
+  }
+
   private boolean tornApart(int user, int used) {
-    return move.moves(user) != move.moves(used)
+    return (move.moves(user) || move.moves(used))
         && move.packageBefore(user).equals(move.packageBefore(used))
         && !move.packageAfter(user).equals(move.packageAfter(used));
   }
@@ -205,25 +231,39 @@ final class AccessRules {
     return -1;
   }
 
-  /** A package-private member reached by inheritance through the type that leaves the package. */
-  private void inheritance(int user, int r) {
-    int used = references.target(r);
-    if (units.level(used) != Level.MEMBER
-        || !packagePrivate(used)
-        || has(used, Trait.CONSTRUCTOR)
-        || move.moves(used)
-        || move.moves(user)
-        || !move.packageBefore(used).equals(move.oldPackage())) {
+  /**
+   * Package-private members of a type that stays, reached by inheritance through one that leaves
+   * its package.
+   */
+  private void inherited(int leaving, int owner) {
+    if (!move.packageBefore(owner).equals(move.packageBefore(leaving))) {
       return;
     }
-    int owner = units.ancestor(used, Level.TYPE);
-    if (owner == move.type() || !move.isSubtype(move.type(), owner)) {
-      return;
+    for (int member : units.children(owner)) {
+      if (units.level(member) == Level.MEMBER
+          && packagePrivate(member)
+          && !has(member, Trait.CONSTRUCTOR)) {
+        for (int r : references.to(member)) {
+          int user = references.from(r);
+          if (references.indirect(r)
+              && references.kind(r) != Kind.MENTIONS
+              && references.kind(r) != Kind.OVERRIDES
+              && !move.moves(user)) {
+            inheritance(leaving, owner, user, r);
+          }
+        }
+      }
     }
+  }
+
+  private void inheritance(int leaving, int owner, int user, int r) {
     int receiver = receiver(user, r);
     int heir = receiver >= 0 ? receiver : units.ancestor(user, Level.TYPE);
-    if (heir >= 0 && heir != owner && move.isSubtype(heir, move.type())) {
-      demand(used, receiver >= 0 ? Trait.PUBLIC : Trait.PROTECTED, move.survey().site(r));
+    if (heir >= 0 && heir != owner && move.isSubtype(heir, leaving)) {
+      demand(
+          references.target(r),
+          receiver >= 0 ? Trait.PUBLIC : Trait.PROTECTED,
+          move.survey().site(r));
     }
   }
 
@@ -248,17 +288,19 @@ final class AccessRules {
 
   /** Overriding methods must not be more private than what they override. */
   private void familiesOfWidened() {
-    Map<Integer, List<int[]>> overriders = overriders();
     Deque<Integer> open = new ArrayDeque<>(widened.keySet());
     while (!open.isEmpty()) {
       int method = open.remove();
       Trait access = widened.get(method);
-      for (int[] overrider : overriders.getOrDefault(method, List.of())) {
-        int unit = overrider[0];
-        if (!isNamedAt(unit, overrider[1])) {
+      for (int r : references.to(method)) {
+        int unit = references.from(r);
+        if (references.kind(r) != Kind.OVERRIDES) {
+          continue;
+        }
+        if (!isNamedAt(unit, r)) {
           widenedInside
               .computeIfAbsent(unit, u -> new TreeMap<>())
-              .merge(references.at(overrider[1]), access, (a, b) -> a == b ? a : Trait.PUBLIC);
+              .merge(references.at(r), access, (a, b) -> a == b ? a : Trait.PUBLIC);
         } else if (weaker(unit, access)) {
           widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
           open.add(unit);
@@ -281,21 +323,6 @@ final class AccessRules {
     return units.nameAt(unit) == references.at(reference);
   }
 
-  /** For each method those that override it: the unit and the reference. */
-  private Map<Integer, List<int[]>> overriders() {
-    Map<Integer, List<int[]>> found = new TreeMap<>();
-    for (int user = 0; user < units.size(); user++) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        if (references.kind(r) == Kind.OVERRIDES) {
-          found
-              .computeIfAbsent(references.target(r), m -> new ArrayList<>())
-              .add(new int[] {user, r});
-        }
-      }
-    }
-    return found;
-  }
-
   /**
    * A method that was hidden from subclasses in other packages would now be overridden by theirs.
    */
@@ -313,10 +340,8 @@ final class AccessRules {
   }
 
   private void sameMethod(int method, int in, String what) {
-    for (int member = 0; member < units.size(); member++) {
-      if (units.parent(member) == in
-          && has(member, Trait.METHOD)
-          && units.simpleName(member).equals(units.simpleName(method))) {
+    for (int member : units.children(in)) {
+      if (has(member, Trait.METHOD) && units.simpleName(member).equals(units.simpleName(method))) {
         reasons.add(
             new Reason(
                 "override-gained",
@@ -334,10 +359,11 @@ final class AccessRules {
   /** A public type has to stand in a file of its name. */
   private void publicNames() {
     for (int unit : widened.keySet()) {
-      if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit && unit != move.type()) {
-        String path = units.name(units.fileOf(unit));
-        if (!path.endsWith("/" + units.simpleName(unit) + ".java")
-            && !path.equals(units.simpleName(unit) + ".java")) {
+      if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit) {
+        boolean goes = move.moves(unit);
+        String path = goes ? move.pathAfter(unit) : units.name(units.fileOf(unit));
+        String wanted = move.simpleAfter(unit) + ".java";
+        if (!path.endsWith("/" + wanted) && !path.equals(wanted)) {
           reasons.add(
               new Reason(
                   "second-type",
@@ -355,28 +381,26 @@ final class AccessRules {
    * Package-private methods of relatives that had nothing to do with each other until they meet.
    */
   private void meetingInTheNewPackage() {
-    for (int subtype : move.subtypes(move.type())) {
-      if (!move.moves(subtype) && move.packageBefore(subtype).equals(move.newPackage())) {
-        meeting(move.type(), subtype);
+    for (int type : move.leaving()) {
+      for (int subtype : move.subtypes(type)) {
+        if (!move.moves(subtype) && move.packageBefore(subtype).equals(move.packageAfter(type))) {
+          meeting(type, subtype);
+        }
       }
-    }
-    for (int base = 0; base < units.size(); base++) {
-      if (units.level(base) == Level.TYPE
-          && !has(base, Trait.FOREIGN)
-          && !move.moves(base)
-          && move.packageBefore(base).equals(move.newPackage())
-          && move.isSubtype(move.type(), base)) {
-        meeting(base, move.type());
+      for (int base : move.allSupertypes(type)) {
+        boolean apart = !move.packageBefore(base).equals(move.packageBefore(type));
+        if (!has(base, Trait.FOREIGN)
+            && apart
+            && move.packageAfter(base).equals(move.packageAfter(type))) {
+          meeting(base, type);
+        }
       }
     }
   }
 
   private void meeting(int base, int subtype) {
-    for (int member = 0; member < units.size(); member++) {
-      if (units.parent(member) == base
-          && has(member, Trait.METHOD)
-          && packagePrivate(member)
-          && !has(member, Trait.STATIC)) {
+    for (int member : units.children(base)) {
+      if (has(member, Trait.METHOD) && packagePrivate(member) && !has(member, Trait.STATIC)) {
         sameMethod(member, subtype, "would come to be overridden in the new package");
       }
     }
@@ -384,24 +408,18 @@ final class AccessRules {
 
   private void sealed() {
     List<int[]> pairs = new ArrayList<>();
-    if (has(move.type(), Trait.SEALED)) {
-      move.directSubtypes(move.type()).forEach(sub -> pairs.add(new int[] {sub, move.type()}));
-    }
-    for (int parent : move.supertypes(move.type())) {
-      if (has(parent, Trait.SEALED) && !has(parent, Trait.FOREIGN)) {
-        pairs.add(new int[] {move.type(), parent});
-      }
-    }
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (move.moves(unit) && unit != move.type() && units.level(unit) == Level.TYPE) {
-        for (int parent : move.supertypes(unit)) {
-          if (has(parent, Trait.SEALED) && !move.moves(parent) && !has(parent, Trait.FOREIGN)) {
-            pairs.add(new int[] {unit, parent});
-          }
+    for (int type : move.leaving()) {
+      for (int unit : units.withAllInside(type)) {
+        if (units.level(unit) != Level.TYPE) {
+          continue;
         }
         if (has(unit, Trait.SEALED)) {
-          int base = unit;
-          move.directSubtypes(unit).forEach(sub -> pairs.add(new int[] {sub, base}));
+          move.directSubtypes(unit).forEach(sub -> pairs.add(new int[] {sub, unit}));
+        }
+        for (int parent : move.supertypes(unit)) {
+          if (has(parent, Trait.SEALED) && !has(parent, Trait.FOREIGN) && !move.moves(parent)) {
+            pairs.add(new int[] {unit, parent});
+          }
         }
       }
     }

@@ -1,260 +1,267 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.NearestNames;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
-import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.StepEditor;
-import dev.vinesorter.source.TextEdits;
 import java.nio.file.Files;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import javax.lang.model.SourceVersion;
 
 /**
- * Carries out steps on Java sources. A step is judged first ({@link AccessRules}, {@link
- * NameRules}), then turned into text edits ({@link MoveEdits}, {@link ServiceFiles}, {@link
- * ModuleEdits}); only when nothing speaks against it does the overlay change. The survey that it
- * leaves has the edited texts' offsets, so the next step can start from it without reading anything
- * again.
+ * Carries out steps on Java sources: finds out which units a step is about and gives it to the
+ * class that does what its verb says. The overlay changes only when nothing speaks against the
+ * step.
  */
 public final class JavaStepEditor implements StepEditor {
-  @Override
-  public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
-    Units units = survey.units();
-    int type = units.find(step.unit());
-    List<Reason> wrong = request(units, step, type, sources);
-    if (!wrong.isEmpty()) {
-      return new Result(StepOutcome.refused(wrong), survey);
+  /** A step that cannot be done, found out while it is read. */
+  private static final class Refused extends Exception {
+    private static final long serialVersionUID = 1;
+    private final transient Reason reason;
+
+    Refused(String code, String message) {
+      this.reason = new Reason(code, message, List.of());
     }
-    TypeMove move = new TypeMove(survey, sources, type, step.into());
-    if (move.oldPackage().equals(step.into())) {
-      return new Result(new StepOutcome(true, List.of(), List.of(), true), survey);
-    }
-    List<Reason> reasons = new ArrayList<>(NameRules.of(move));
-    AccessRules access = AccessRules.of(move, step.widen());
-    reasons.addAll(access.reasons());
-    if (!reasons.isEmpty()) {
-      return new Result(StepOutcome.refused(reasons), survey);
-    }
-    MoveEdits edits = MoveEdits.of(move, access);
-    ModuleEdits modules = ModuleEdits.of(move, edits.emptiesPackage(), step.widen());
-    reasons.addAll(edits.reasons());
-    reasons.addAll(modules.reasons());
-    if (!reasons.isEmpty()) {
-      return new Result(StepOutcome.refused(reasons), survey);
-    }
-    Survey foretold = carryOut(move, access, edits, modules);
-    List<Widening> widened = new ArrayList<>();
-    access
-        .widened()
-        .forEach((unit, to) -> widened.add(new Widening(units.name(unit), MoveEdits.word(to))));
-    access
-        .widenedInside()
-        .forEach(
-            (unit, places) ->
-                places.forEach(
-                    (at, to) ->
-                        widened.add(
-                            new Widening(
-                                "a method of a local class in " + units.name(unit),
-                                MoveEdits.word(to)))));
-    return new Result(new StepOutcome(true, List.of(), widened, false), foretold);
   }
 
-  private static List<Reason> request(Units units, Plan.Step step, int type, Overlay sources) {
-    if (type < 0) {
-      String alreadyThere =
-          step.into() + "." + step.unit().substring(step.unit().lastIndexOf('.') + 1);
-      String hint =
-          units.find(alreadyThere, Level.TYPE) >= 0
-              ? "There is " + alreadyThere + " already; was it moved before?"
-              : NearestNames.hint(units, step.unit());
-      return one("unknown-unit", "There is no unit " + step.unit() + ". " + hint);
+  @Override
+  public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
+    try {
+      return switch (step.verb()) {
+        case MOVE -> move(survey, step, sources);
+        case RENAME -> rename(survey, step, sources);
+        case TIGHTEN, SORT ->
+            throw new Refused("not-yet", "'" + step.verb().word() + "' cannot be done yet.");
+      };
+    } catch (Refused e) {
+      return new Result(StepOutcome.refused(List.of(e.reason)), survey);
     }
-    if (units.has(type, Trait.FOREIGN)) {
-      return one(
-          "foreign", step.unit() + " belongs to a library; only your own code can be moved.");
+  }
+
+  private static Result done(Survey survey) {
+    return new Result(new StepOutcome(true, List.of(), List.of(), true), survey);
+  }
+
+  // ---- move
+
+  private static Result move(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    Units units = survey.units();
+    Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
+    Map<Integer, String> bareFiles = new TreeMap<>();
+    boolean some = false;
+    for (String name : step.units()) {
+      for (int unit : meant(survey, step, name)) {
+        some = true;
+        switch (units.level(unit)) {
+          case TYPE -> typeGoal(units, sources, unit, step.into(), goals);
+          case PACKAGE -> {
+            String into = step.into() + "." + lastSegment(units.name(unit));
+            packageGoals(units, sources, unit, into, step.may(Leave.BELOW), goals, bareFiles);
+          }
+          default ->
+              throw new Refused(
+                  "not-yet",
+                  name
+                      + " is a "
+                      + units.level(unit).word()
+                      + "; so far outermost types and packages can be moved.");
+        }
+      }
     }
-    if (units.level(type) != Level.TYPE || units.level(units.parent(type)) != Level.FILE) {
-      return one(
+    if (goals.isEmpty() && bareFiles.isEmpty()) {
+      if (!some) {
+        return done(survey);
+      }
+      return done(survey);
+    }
+    return RelocationStep.carryOut(
+        new Relocation(survey, sources, goals, bareFiles), step.may(Leave.WIDEN));
+  }
+
+  /** The units that one name of a step stands for; none where they are moved there already. */
+  private static List<Integer> meant(Survey survey, Plan.Step step, String name) throws Refused {
+    Units units = survey.units();
+    if (name.contains("*")) {
+      List<Integer> types = new ArrayList<>();
+      boolean[] meant = UnitPattern.of(name).in(survey);
+      for (int unit = 0; unit < meant.length; unit++) {
+        if (meant[unit] && isOutermost(units, unit) && !units.has(unit, Trait.FOREIGN)) {
+          types.add(unit);
+        }
+      }
+      if (types.isEmpty()) {
+        throw new Refused("unknown-unit", "No outermost type is meant by " + name + ".");
+      }
+      return types;
+    }
+    int unit = units.find(name);
+    if (unit >= 0) {
+      return List.of(found(units, unit, name));
+    }
+    String there = step.into() + "." + lastSegment(name);
+    int moved = units.find(there);
+    if (moved >= 0 && !units.has(moved, Trait.FOREIGN)) {
+      return List.of();
+    }
+    throw unknown(units, name);
+  }
+
+  private static Refused unknown(Units units, String name) {
+    return new Refused(
+        "unknown-unit", "There is no unit " + name + ". " + NearestNames.hint(units, name));
+  }
+
+  private static int found(Units units, int unit, String name) throws Refused {
+    if (units.has(unit, Trait.FOREIGN)) {
+      throw new Refused("foreign", name + " belongs to a library; only your own code can change.");
+    }
+    return unit;
+  }
+
+  private static boolean isOutermost(Units units, int unit) {
+    return units.level(unit) == Level.TYPE && units.level(units.parent(unit)) != Level.TYPE;
+  }
+
+  private static String lastSegment(String name) {
+    return name.substring(name.lastIndexOf('.') + 1);
+  }
+
+  private static void typeGoal(
+      Units units, Overlay sources, int type, String into, Map<Integer, Relocation.Goal> goals)
+      throws Refused {
+    if (!isOutermost(units, type)) {
+      throw new Refused(
           "not-yet",
-          step.unit()
-              + " is a "
-              + (units.level(type) == Level.TYPE ? "nested type" : units.level(type).word())
-              + "; so far only top-level types can be moved.");
+          units.name(type) + " is a nested type; so far only outermost types can be moved.");
     }
-    if (!NameRules.isPackageName(step.into())) {
-      return one("bad-target", "'" + step.into() + "' is no name of a package.");
+    packageName(into);
+    readable(units, sources, type);
+    if (!units.name(units.packageOf(type)).equals(into)) {
+      goals.put(type, new Relocation.Goal(into, units.simpleName(type)));
     }
+  }
+
+  /** Refuses what is no name of a package. */
+  private static void packageName(String text) throws Refused {
+    if (!NameRules.isPackageName(text)) {
+      throw new Refused("bad-target", "'" + text + "' is no name of a package.");
+    }
+  }
+
+  private static void packageGoals(
+      Units units,
+      Overlay sources,
+      int unit,
+      String into,
+      boolean below,
+      Map<Integer, Relocation.Goal> goals,
+      Map<Integer, String> bareFiles)
+      throws Refused {
+    packageName(into);
+    String name = units.name(unit);
+    if (name.equals(into)) {
+      return;
+    }
+    if (into.startsWith(name + ".") && below) {
+      throw new Refused("bad-target", "A package cannot go with all below into itself.");
+    }
+    for (int around = 0; around < units.size(); around++) {
+      boolean meant =
+          units.level(around) == Level.PACKAGE
+              && (around == unit || below && units.simpleName(around).startsWith(name + "."));
+      if (!meant || units.has(around, Trait.FOREIGN)) {
+        continue;
+      }
+      String goal = into + units.simpleName(around).substring(name.length());
+      for (int file : units.children(around)) {
+        boolean bare = units.level(file) == Level.FILE;
+        for (int type : units.children(file)) {
+          if (units.level(file) == Level.FILE && units.level(type) == Level.TYPE) {
+            bare = false;
+            readable(units, sources, type);
+            goals.put(type, new Relocation.Goal(goal, units.simpleName(type)));
+          }
+        }
+        if (bare && units.simpleName(file).endsWith("package-info.java")) {
+          bareFiles.put(file, goal);
+        }
+      }
+    }
+    if (goals.isEmpty()) {
+      throw new Refused("unknown-unit", "The package " + name + " holds no types of your own.");
+    }
+  }
+
+  private static void readable(Units units, Overlay sources, int type) throws Refused {
     int file = units.fileOf(type);
     if (units.has(file, Trait.BY_NAME)) {
-      return one(
+      throw new Refused(
           "half-read",
           units.name(file)
               + " could be read only in part, so its uses are not known. See 'vinesort survey"
               + " -v'.");
     }
     if (Files.isSymbolicLink(sources.root().path().resolve(units.name(file)))) {
-      return one(
+      throw new Refused(
           "linked-file",
           units.name(file)
               + " is a symbolic link; moving it would leave the file behind. Replace the link by"
               + " the file first.");
     }
-    return List.of();
   }
 
-  private static List<Reason> one(String code, String message) {
-    return List.of(new Reason(code, message, List.of()));
-  }
+  // ---- rename
 
-  private static Survey carryOut(
-      TypeMove move, AccessRules access, MoveEdits edits, ModuleEdits modules) {
-    Units units = move.units();
-    SurveyDraft draft = new SurveyDraft(move.survey());
-    int newPackage = units.find(move.newPackage(), Level.PACKAGE);
-    if (newPackage < 0) {
-      newPackage = draft.add(Level.PACKAGE, -1, move.newPackage(), -1, 0);
-    } else if (units.has(newPackage, Trait.FOREIGN)) {
-      draft.traits(newPackage, units.traits(newPackage) & ~Trait.FOREIGN.bit());
-    }
-    access.widened().forEach((unit, to) -> draft.traits(unit, widerTraits(units.traits(unit), to)));
-    String newPath = MoveEdits.newPath(move);
-    edits
-        .files()
-        .values()
-        .forEach(
-            file -> {
-              dropRemovedImports(move, draft, file);
-              shift(move, draft, file, edits.leaving() != null);
-            });
-    if (edits.leaving() == null) {
-      draft.name(move.file(), newPath);
-      draft.parent(move.file(), newPackage);
-    } else {
-      split(move, draft, edits, newPath, newPackage);
-    }
-    modules.into(draft, newPackage);
-    applyTexts(move, edits, newPath);
-    modules.applyTexts();
-    ServiceFiles.apply(move);
-    return draft.survey();
-  }
-
-  private static int widerTraits(int traits, Trait to) {
-    return traits & ~Trait.PROTECTED.bit() | to.bit();
-  }
-
-  private static void shift(
-      TypeMove move, SurveyDraft draft, MoveEdits.FileEdits file, boolean typeLeaves) {
-    TextEdits edits = file.edits();
-    for (int unit = 0; unit < move.units().size(); unit++) {
-      if (move.units().fileOf(unit) == file.file() && !(typeLeaves && move.moves(unit))) {
-        draft.shift(unit, edits::placeBefore, edits::place);
+  private static Result rename(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    Units units = survey.units();
+    int unit = units.find(step.unit());
+    String to = step.into();
+    if (unit < 0 || units.has(unit, Trait.FOREIGN)) {
+      String around =
+          step.unit().substring(0, step.unit().length() - lastSegment(step.unit()).length());
+      if (unit < 0 && units.find(around + to) >= 0) {
+        return done(survey);
       }
+      throw unit < 0
+          ? unknown(units, step.unit())
+          : new Refused(
+              "foreign", step.unit() + " belongs to a library; only your own code can change.");
     }
-    String fresh = edits.apply(move.text(file.file()));
-    draft.lines(file.file(), fresh.length(), SourceText.lineStarts(fresh));
-  }
-
-  /** References made by an import go with it. */
-  private static void dropRemovedImports(
-      TypeMove move, SurveyDraft draft, MoveEdits.FileEdits file) {
-    References references = move.references();
-    for (JavaHeader.Import one : move.header(file.file()).imports()) {
-      if (file.imports().isRemoved(one)) {
-        for (int r = references.row(file.file()); r < references.row(file.file() + 1); r++) {
-          if (references.at(r) >= one.begin() && references.at(r) < one.end()) {
-            draft.target(r, -1);
-          }
-        }
+    Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
+    Map<Integer, String> bareFiles = new TreeMap<>();
+    if (units.level(unit) == Level.PACKAGE) {
+      String around = units.name(unit);
+      int dot = around.lastIndexOf('.');
+      String full = to.contains(".") || dot < 0 ? to : around.substring(0, dot + 1) + to;
+      packageGoals(units, sources, unit, full, step.may(Leave.BELOW), goals, bareFiles);
+      return goals.isEmpty()
+          ? done(survey)
+          : RelocationStep.carryOut(new Relocation(survey, sources, goals, bareFiles), false);
+    }
+    if (!SourceVersion.isIdentifier(to) || SourceVersion.isKeyword(to, SourceVersion.RELEASE_17)) {
+      throw new Refused(
+          "bad-target", "'" + to + "' cannot be the name of a " + units.level(unit).word() + ".");
+    }
+    if (units.level(unit) == Level.TYPE && isOutermost(units, unit)) {
+      readable(units, sources, unit);
+      if (units.simpleName(unit).equals(to)) {
+        return done(survey);
       }
+      goals.put(unit, new Relocation.Goal(units.name(units.packageOf(unit)), to));
+      return RelocationStep.carryOut(new Relocation(survey, sources, goals), false);
     }
-  }
-
-  /** The type gets a file of its own, which imports what its copy of the header still imports. */
-  private static void split(
-      TypeMove move, SurveyDraft draft, MoveEdits edits, String newPath, int newPackage) {
-    Units units = move.units();
-    References references = move.references();
-    TextEdits text = edits.leaving().edits();
-    int module = units.moduleOf(move.file());
-    int newFile = draft.add(Level.FILE, newPackage, newPath, module, units.traits(move.file()));
-    draft.parent(move.type(), newFile);
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (move.moves(unit)) {
-        draft.shift(unit, text::placeBefore, text::place);
-      }
-    }
-    for (JavaHeader.Import one : move.header(move.file()).imports()) {
-      if (!edits.leaving().imports().isRemoved(one)) {
-        for (int r = references.row(move.file()); r < references.row(move.file() + 1); r++) {
-          if (references.at(r) >= one.begin() && references.at(r) < one.end()) {
-            int at = text.place(references.at(r));
-            Kind kind = references.kind(r);
-            int length = references.end(r) - references.at(r);
-            draft.reference(newFile, references.target(r), kind, at, at + length);
-          }
-        }
-      }
-    }
-    String fresh = text.apply(move.text(move.file()));
-    draft.lines(newFile, fresh.length(), SourceText.lineStarts(fresh));
-    String stays = pathOfWhatStays(move);
-    if (!stays.equals(units.name(move.file()))) {
-      draft.name(move.file(), stays);
-    }
-  }
-
-  /** A file named after the type that left is named after the first type that stays. */
-  private static String pathOfWhatStays(TypeMove move) {
-    Units units = move.units();
-    String path = units.name(move.file());
-    String folder = path.substring(0, path.lastIndexOf('/') + 1);
-    if (!path.equals(folder + move.typeName() + ".java")) {
-      return path;
-    }
-    for (int type : move.typesIn(move.file())) {
-      String named = folder + units.simpleName(type) + ".java";
-      if (type != move.type() && !move.sources().exists(named)) {
-        return named;
-      }
-    }
-    return path;
-  }
-
-  private static void applyTexts(TypeMove move, MoveEdits edits, String newPath) {
-    Overlay sources = move.sources();
-    Units units = move.units();
-    SourceText own = sources.text(units.name(move.file()));
-    for (Map.Entry<Integer, MoveEdits.FileEdits> entry : edits.files().entrySet()) {
-      String path = units.name(entry.getKey());
-      SourceText old = sources.text(path);
-      SourceText fresh = old.with(entry.getValue().edits().apply(old.text()));
-      if (entry.getKey() == move.file()) {
-        String to = edits.leaving() == null ? newPath : pathOfWhatStays(move);
-        if (to.equals(path)) {
-          sources.put(path, fresh);
-        } else {
-          sources.move(path, to, fresh);
-        }
-      } else if (!entry.getValue().edits().isEmpty()) {
-        sources.put(path, fresh);
-      }
-    }
-    if (edits.leaving() != null) {
-      sources.put(newPath, own.with(edits.leaving().edits().apply(own.text())));
-    }
+    throw new Refused("not-yet", step.unit() + " cannot be renamed yet.");
   }
 }

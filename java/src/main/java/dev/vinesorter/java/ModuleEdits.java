@@ -20,26 +20,24 @@ import java.util.Map;
  * exports} where another module uses the type.
  */
 final class ModuleEdits {
-  private final TypeMove move;
+  private final Relocation move;
   private final Units units;
-  private final boolean empties;
   private final boolean widen;
   private final Map<Integer, TextEdits> edits = new LinkedHashMap<>();
 
-  /** References in module descriptors that come to name another unit; -1 for none. */
-  private final Map<Integer, Boolean> dropped = new LinkedHashMap<>();
+  /** References in descriptors that come to name another package; empty for none. */
+  private final Map<Integer, String> redirected = new LinkedHashMap<>();
 
   private final List<Reason> reasons = new ArrayList<>();
 
-  private ModuleEdits(TypeMove move, boolean empties, boolean widen) {
+  private ModuleEdits(Relocation move, boolean widen) {
     this.move = move;
     this.units = move.units();
-    this.empties = empties;
     this.widen = widen;
   }
 
-  static ModuleEdits of(TypeMove move, boolean empties, boolean widen) {
-    ModuleEdits all = new ModuleEdits(move, empties, widen);
+  static ModuleEdits of(Relocation move, boolean widen) {
+    ModuleEdits all = new ModuleEdits(move, widen);
     for (int file = 0; file < all.units.size(); file++) {
       if (all.units.level(file) == Level.FILE
           && all.units.simpleName(file).endsWith("module-info.java")) {
@@ -56,29 +54,54 @@ final class ModuleEdits {
   private void descriptor(int file) {
     JavaTokens tokens = move.tokens(file);
     List<ModuleInfo.Named> names = ModuleInfo.names(tokens);
-    boolean own = units.moduleOf(file) == units.moduleOf(move.type());
-    boolean exportsNew =
-        names.stream().anyMatch(n -> isOpening(n) && n.name().equals(move.newPackage()));
-    boolean exportsOld = false;
     TextEdits text = new TextEdits();
     for (ModuleInfo.Named named : names) {
-      if (named.name().equals(move.oldName()) || named.name().startsWith(move.oldName() + ".")) {
-        int past = named.begin() + move.oldPackage().length();
-        if (move.text(file).startsWith(move.oldPackage(), named.begin())) {
-          text.replace(named.begin(), past, move.newPackage());
-        }
-      } else if (own && isOpening(named) && named.name().equals(move.oldPackage())) {
-        exportsOld |= named.directive().equals("exports");
-        if (empties) {
-          emptied(file, tokens, named, exportsNew, text);
+      int type = isOpening(named) ? -1 : move.movedType(named.name());
+      if (type >= 0) {
+        String old = units.name(type);
+        if (move.text(file).startsWith(old, named.begin())) {
+          text.replace(named.begin(), named.begin() + old.length(), move.fullAfter(type));
         }
       }
     }
-    if (own && exportsOld && !exportsNew && !empties) {
-      exportForOthers(file, tokens, text);
-    }
+    move.packages()
+        .forEach(
+            (from, into) -> {
+              boolean own =
+                  move.leaving().stream()
+                      .anyMatch(
+                          t ->
+                              move.packageBefore(t).equals(from)
+                                  && units.moduleOf(t) == units.moduleOf(file));
+              if (own) {
+                left(file, tokens, names, from, into, text);
+              }
+            });
     if (!text.isEmpty()) {
       edits.put(file, text);
+    }
+  }
+
+  /** What a package that types leave for another has to do with the descriptor. */
+  private void left(
+      int file,
+      JavaTokens tokens,
+      List<ModuleInfo.Named> names,
+      String from,
+      String into,
+      TextEdits text) {
+    boolean exportsNew = names.stream().anyMatch(n -> isOpening(n) && n.name().equals(into));
+    boolean exportsOld = false;
+    for (ModuleInfo.Named named : names) {
+      if (isOpening(named) && named.name().equals(from)) {
+        exportsOld |= named.directive().equals("exports");
+        if (move.empties(from)) {
+          emptied(file, tokens, named, exportsNew, into, text);
+        }
+      }
+    }
+    if (exportsOld && !exportsNew && !move.empties(from)) {
+      exportForOthers(file, tokens, from, into, text);
     }
   }
 
@@ -87,10 +110,15 @@ final class ModuleEdits {
   }
 
   private void emptied(
-      int file, JavaTokens tokens, ModuleInfo.Named named, boolean exportsNew, TextEdits text) {
+      int file,
+      JavaTokens tokens,
+      ModuleInfo.Named named,
+      boolean exportsNew,
+      String into,
+      TextEdits text) {
     if (!exportsNew) {
-      text.replace(named.begin(), named.end(), move.newPackage());
-      redirect(file, named.begin(), named.end(), false);
+      text.replace(named.begin(), named.end(), into);
+      redirect(file, named.begin(), named.end(), into);
       return;
     }
     int token = tokens.from(named.begin());
@@ -111,27 +139,32 @@ final class ModuleEdits {
       end = all.startsWith("\r\n", end) ? end + 2 : all.charAt(end) == '\n' ? end + 1 : end;
     }
     text.remove(begin, end);
-    redirect(file, named.begin(), named.end(), true);
+    redirect(file, named.begin(), named.end(), "");
   }
 
-  private void redirect(int file, int begin, int end, boolean drop) {
+  private void redirect(int file, int begin, int end, String into) {
     References references = move.references();
     for (int r = references.row(file); r < references.row(file + 1); r++) {
       if (references.at(r) >= begin && references.at(r) < end) {
-        dropped.put(r, drop);
+        redirected.put(r, into);
       }
     }
   }
 
-  private void exportForOthers(int file, JavaTokens tokens, TextEdits text) {
+  private void exportForOthers(
+      int file, JavaTokens tokens, String from, String into, TextEdits text) {
     List<Site> outside = new ArrayList<>();
     References references = move.references();
-    for (int user = 0; user < units.size(); user++) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        if (move.moves(references.target(r))
-            && references.kind(r) != Kind.MENTIONS
-            && units.moduleOf(user) != units.moduleOf(move.type())) {
-          outside.add(move.survey().site(r));
+    for (int type : move.leaving()) {
+      if (!move.packageBefore(type).equals(from)) {
+        continue;
+      }
+      for (int unit : units.withAllInside(type)) {
+        for (int r : references.to(unit)) {
+          if (references.kind(r) != Kind.MENTIONS
+              && units.moduleOf(references.from(r)) != units.moduleOf(type)) {
+            outside.add(move.survey().site(r));
+          }
         }
       }
     }
@@ -143,7 +176,7 @@ final class ModuleEdits {
           new Reason(
               "not-exported",
               "The package "
-                  + move.newPackage()
+                  + into
                   + " is not exported, but another module uses the type. Say 'widen: true' to"
                   + " export it.",
               outside));
@@ -160,12 +193,12 @@ final class ModuleEdits {
       semicolon++;
     }
     SourceText source = move.sources().text(units.name(file));
-    text.insert(tokens.end(semicolon), source.lineEnd() + "    exports " + move.newPackage() + ";");
+    text.insert(tokens.end(semicolon), source.lineEnd() + "    exports " + into + ";");
   }
 
   /** Tells the survey: offsets of the descriptors, and what their directives name now. */
-  void into(SurveyDraft draft, int newPackage) {
-    dropped.forEach((r, drop) -> draft.target(r, drop ? -1 : newPackage));
+  void into(SurveyDraft draft, Map<String, Integer> packages) {
+    redirected.forEach((r, into) -> draft.target(r, into.isEmpty() ? -1 : packages.get(into)));
     edits.forEach(
         (file, text) -> {
           draft.shift(file, text::placeBefore, text::place);

@@ -18,21 +18,23 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
- * The text edits that move a type into another package. Every file is edited in the offsets of the
- * text it has now; a file with several top-level types is edited twice, once as what stays and once
- * as the copy that leaves with the type.
+ * The text edits that give outermost types other full names. Every file is edited in the offsets of
+ * the text it has now. A file that loses some of its types is edited several times: once as what
+ * stays, and once for each type as the copy that leaves with it. Each of these is a piece; in every
+ * piece each simple name must still be seen afterwards.
  */
 final class MoveEdits {
-  private final TypeMove move;
+  private final Relocation move;
   private final AccessRules access;
   private final Units units;
   private final References references;
-  private final boolean emptiesPackage;
   private final List<Reason> reasons = new ArrayList<>();
+
+  /** The pieces that stay in their file or take it along, by file. */
   private final Map<Integer, FileEdits> edited = new LinkedHashMap<>();
 
-  /** The edits of the copy that leaves, where the type leaves others behind; else null. */
-  private FileEdits leaving;
+  /** The pieces that leave their file, by type. */
+  private final Map<Integer, FileEdits> leaving = new TreeMap<>();
 
   /** One source in the making. */
   static final class FileEdits {
@@ -58,39 +60,23 @@ final class MoveEdits {
     }
   }
 
-  private MoveEdits(TypeMove move, AccessRules access) {
+  /** What names are looked at together: the code of a file, or of the type that leaves it. */
+  private record Piece(
+      FileEdits of, List<Integer> units, boolean moves, String before, String after) {}
+
+  private MoveEdits(Relocation move, AccessRules access) {
     this.move = move;
     this.access = access;
     this.units = move.units();
     this.references = move.references();
-    this.emptiesPackage = move.typesInPackage(move.oldPackage()).isEmpty();
   }
 
-  /** The path that the type's file has after the move. */
-  static String newPath(TypeMove move) {
-    String path = move.units().name(move.file());
-    String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
-    String oldPart = move.oldPackage().replace('.', '/');
-    String root = folder;
-    if (!oldPart.isEmpty() && folder.equals(oldPart)) {
-      root = "";
-    } else if (!oldPart.isEmpty() && folder.endsWith("/" + oldPart)) {
-      root = folder.substring(0, folder.length() - oldPart.length() - 1);
-    }
-    boolean alone = move.typesIn(move.file()).size() == 1;
-    String fileName = alone ? path.substring(path.lastIndexOf('/') + 1) : move.typeName() + ".java";
-    return JavaFile.pathIn(root, move.newPackage(), fileName);
-  }
-
-  static MoveEdits of(TypeMove move, AccessRules access) {
+  static MoveEdits of(Relocation move, AccessRules access) {
     MoveEdits all = new MoveEdits(move, access);
-    all.otherFiles();
-    all.ownFile();
+    all.pieces().forEach(all::piece);
     all.widenings();
     all.edited.values().forEach(file -> file.imports.into(file.edits));
-    if (all.leaving != null) {
-      all.leaving.imports.into(all.leaving.edits);
-    }
+    all.leaving.values().forEach(copy -> copy.imports.into(copy.edits));
     return all;
   }
 
@@ -98,18 +84,14 @@ final class MoveEdits {
     return reasons;
   }
 
-  /** Edits by file, the type's own among them; imports are already in the edits. */
+  /** Edits by file, those of files that move among them; imports are already in the edits. */
   Map<Integer, FileEdits> files() {
     return edited;
   }
 
-  FileEdits leaving() {
+  /** The edits of the copies that leave a file which keeps other types, by type. */
+  Map<Integer, FileEdits> leaving() {
     return leaving;
-  }
-
-  /** Whether no type is left in the old package. */
-  boolean emptiesPackage() {
-    return emptiesPackage;
   }
 
   private FileEdits edits(int file) {
@@ -121,29 +103,50 @@ final class MoveEdits {
     return new FileEdits(file, new ImportEdits(text.text(), move.header(file), text.lineEnd()));
   }
 
-  // ---- files that use the type
+  // ---- which code is looked at
 
-  private void otherFiles() {
-    Map<Integer, List<int[]>> sites = new TreeMap<>();
-    for (int user = 0; user < units.size(); user++) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        if (references.target(r) == move.type()
-            && !(move.moves(user) || isOwnFileAlone(user))
-            && move.isNamed(user, r, move.typeName())) {
-          sites
-              .computeIfAbsent(units.fileOf(user), f -> new ArrayList<>())
-              .add(new int[] {user, r});
+  private List<Piece> pieces() {
+    List<Piece> pieces = new ArrayList<>();
+    Set<Integer> own = move.ownFiles();
+    for (int file : own) {
+      String before = move.packageBefore(file);
+      if (move.moves(file)) {
+        pieces.add(
+            new Piece(
+                edits(file), units.withAllInside(file), true, before, move.packageAfter(file)));
+      } else {
+        pieces.addAll(split(file, before));
+      }
+    }
+    for (int file : users(own)) {
+      String around = move.packageBefore(file);
+      pieces.add(new Piece(edits(file), units.withAllInside(file), false, around, around));
+    }
+    return pieces;
+  }
+
+  /** The other files that name what moves, or import a package that is no more. */
+  private Set<Integer> users(Set<Integer> own) {
+    Set<Integer> files = new TreeSet<>();
+    for (int type : move.goals().keySet()) {
+      for (int r : references.to(type)) {
+        int user = references.from(r);
+        if (!move.moves(user) && move.isNamed(user, r, units.simpleName(type))) {
+          files.add(units.fileOf(user));
         }
       }
     }
-    for (int file = 0; file < units.size(); file++) {
-      if (units.level(file) == Level.FILE && isJava(file)) {
-        boolean imports = emptiesPackage && move.importsAll(file, move.oldPackage());
-        if (sites.containsKey(file) || imports) {
-          user(file, sites.getOrDefault(file, List.of()));
+    for (String left : move.packages().keySet()) {
+      int around = move.empties(left) ? units.find(left, Level.PACKAGE) : -1;
+      for (int r : around < 0 ? new int[0] : references.to(around)) {
+        if (references.kind(r) == Kind.IMPORTS) {
+          files.add(references.from(r));
         }
       }
     }
+    files.removeAll(own);
+    files.removeIf(file -> !isJava(file));
+    return files;
   }
 
   private boolean isJava(int file) {
@@ -151,50 +154,226 @@ final class MoveEdits {
     return path.endsWith(".java") && !path.endsWith("module-info.java");
   }
 
-  /** Whether the user is the type's file itself, which moves as a whole. */
-  private boolean isOwnFileAlone(int user) {
-    return user == move.file() && move.typesIn(move.file()).size() == 1;
-  }
-
-  private void user(int file, List<int[]> sites) {
-    FileEdits of = edits(file);
-    boolean inNew = move.packageBefore(file).equals(move.newPackage());
-    boolean seen = inNew || move.importsAll(file, move.newPackage());
-    for (JavaHeader.Import one : move.header(file).imports()) {
-      if (!one.isStatic() && !one.onDemand() && one.name().equals(move.oldName())) {
-        if (inNew) {
-          of.imports.remove(one);
-        } else if (!of.imports.relocate(one, move.newName())) {
-          renameImport(of, file, one);
-        }
-        seen = true;
-      } else if (one.name().equals(move.oldName()) || one.name().startsWith(move.oldName() + ".")) {
-        renameImport(of, file, one);
-      } else if (emptiesPackage
-          && one.onDemand()
-          && !one.isStatic()
-          && one.name().equals(move.oldPackage())) {
-        of.imports.remove(one);
+  /** A file that keeps some types: what stays, and a copy of the header with each that leaves. */
+  private List<Piece> split(int file, String before) {
+    List<Integer> types = move.typesIn(file);
+    FileEdits staying = edits(file);
+    Map<Integer, int[]> places = new TreeMap<>();
+    String text = move.text(file);
+    int from = bodyBegin(file);
+    for (int type : types) {
+      int begin = from == 0 ? 0 : Math.min(nextLine(text, from), units.begin(type));
+      int end = nextLine(text, units.end(type));
+      if (!text.substring(units.end(type), end).isBlank()) {
+        end = units.end(type);
       }
+      places.put(type, new int[] {begin, end});
+      from = units.end(type);
     }
-    List<Integer> mentions = new ArrayList<>();
-    for (int[] site : sites) {
-      int r = site[1];
-      Kind kind = references.kind(r);
-      if (inHeader(file, references.at(r))) {
+    List<Piece> pieces = new ArrayList<>();
+    List<Integer> rest = new ArrayList<>(units.withAllInside(file));
+    Set<String> staysWith = wordsOf(file, type -> !move.moves(type));
+    for (int type : types) {
+      if (!move.moves(type)) {
         continue;
       }
-      if (kind == Kind.MENTIONS) {
-        mentions.add(r);
-      } else if (move.isQualified(file, references.at(r))) {
-        qualified(of, file, r);
-      } else if (!seen) {
-        of.imports.add(move.newName());
-        seen = true;
+      FileEdits copy = start(file);
+      leaving.put(type, copy);
+      staying.edits.remove(places.get(type)[0], places.get(type)[1]);
+      for (int other : types) {
+        if (other != type) {
+          copy.edits.remove(places.get(other)[0], places.get(other)[1]);
+        }
+      }
+      Set<String> leavesWith = wordsOf(file, other -> other == type);
+      for (JavaHeader.Import one : move.header(file).imports()) {
+        if (!one.onDemand()) {
+          boolean ours = move.movedType(one.name()) == type;
+          if (!leavesWith.contains(one.simpleName())) {
+            copy.imports.remove(one);
+          } else if (!staysWith.contains(one.simpleName()) && !ours) {
+            staying.imports.remove(one);
+          }
+        }
+      }
+      List<Integer> inside = units.withAllInside(type);
+      rest.removeAll(inside);
+      pieces.add(new Piece(copy, inside, true, before, move.packageAfter(type)));
+    }
+    pieces.add(new Piece(staying, rest, false, before, before));
+    return pieces;
+  }
+
+  private static int nextLine(String text, int offset) {
+    int at = offset;
+    while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
+      at++;
+    }
+    return text.startsWith("\r\n", at) ? at + 2 : Math.min(text.length(), at + 1);
+  }
+
+  /** All words, those in comments included, in the types of the file that the condition takes. */
+  private Set<String> wordsOf(int file, java.util.function.IntPredicate takes) {
+    Set<String> words = new TreeSet<>();
+    int from = bodyBegin(file);
+    for (int type : move.typesIn(file)) {
+      if (takes.test(type)) {
+        for (String word : move.text(file).substring(from, units.end(type)).split("\\W+")) {
+          words.add(word);
+        }
+      }
+      from = units.end(type);
+    }
+    return words;
+  }
+
+  // ---- one piece
+
+  private void piece(Piece piece) {
+    if (piece.moves) {
+      packageDeclaration(piece);
+    }
+    move.header(piece.of.file).imports().forEach(one -> oneImport(piece, one));
+    List<int[]> mentions = new ArrayList<>();
+    for (int user : piece.units) {
+      declaredName(piece, user);
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        int used = references.target(r);
+        if (user == piece.of.file && inHeader(piece.of.file, references.at(r))) {
+          continue;
+        }
+        if (units.level(used) == Level.MEMBER) {
+          constructorName(piece, user, r);
+        } else if (isNamedTopType(user, r) && (piece.moves || move.goals().containsKey(used))) {
+          if (references.kind(r) == Kind.MENTIONS) {
+            mentions.add(new int[] {user, r});
+          } else {
+            name(piece, r);
+          }
+        }
       }
     }
-    for (int r : mentions) {
-      mention(of, file, r, move.oldPackage(), move.newName(), seen);
+    mentions.forEach(site -> mention(piece, site[1]));
+  }
+
+  private boolean isNamedTopType(int user, int r) {
+    int used = references.target(r);
+    return units.level(used) == Level.TYPE
+        && (units.has(used, Trait.FOREIGN)
+            ? units.level(units.parent(used)) != Level.TYPE
+            : units.topTypeOf(used) == used)
+        && move.isNamed(user, r, units.simpleName(used));
+  }
+
+  private void packageDeclaration(Piece piece) {
+    if (piece.before.equals(piece.after)) {
+      return;
+    }
+    int file = piece.of.file;
+    JavaHeader header = move.header(file);
+    if (header.packageBegin() >= 0) {
+      piece.of.edits.replace(
+          header.packageBegin(), header.packageEnd(), encodable(file, piece.after));
+    } else {
+      int at = header.imports().isEmpty() ? 0 : header.imports().get(0).begin();
+      String end = move.sources().text(units.name(file)).lineEnd();
+      piece.of.edits.insert(at, "package " + encodable(file, piece.after) + ";" + end + end);
+    }
+  }
+
+  private void oneImport(Piece piece, JavaHeader.Import one) {
+    FileEdits of = piece.of;
+    if (one.onDemand() && !one.isStatic() && move.typesInPackage(one.name()).size() > 0) {
+      String renamed = move.renamedPackage(one.name());
+      if (piece.moves && one.name().equals(piece.after)) {
+        of.imports.remove(one);
+      } else if (renamed != null && !renamed.equals(piece.after) && !importsAll(piece, renamed)) {
+        of.edits.replace(one.nameBegin(), one.nameEnd(), encodable(of.file, renamed));
+      } else if (move.empties(one.name())) {
+        of.imports.remove(one);
+      }
+      return;
+    }
+    int type = move.movedType(one.name());
+    boolean exact = !one.isStatic() && !one.onDemand();
+    if (type < 0) {
+      boolean home =
+          one.onDemand() ? one.name().equals(piece.after) : parent(one.name()).equals(piece.after);
+      boolean comes = piece.moves && !piece.before.equals(piece.after) && home;
+      if (comes && !one.isStatic()) {
+        of.imports.remove(one);
+      }
+    } else if (exact && one.name().equals(units.name(type))) {
+      if (move.packageAfter(type).equals(piece.after)) {
+        of.imports.remove(one);
+      } else if (!of.imports.relocate(one, move.fullAfter(type))) {
+        replaceName(of, one, type);
+      }
+    } else {
+      replaceName(of, one, type);
+    }
+  }
+
+  private boolean importsAll(Piece piece, String packageName) {
+    return move.header(piece.of.file).imports().stream()
+        .anyMatch(i -> i.onDemand() && !i.isStatic() && i.name().equals(packageName));
+  }
+
+  private static String parent(String name) {
+    return name.substring(0, Math.max(0, name.lastIndexOf('.')));
+  }
+
+  /** Writes the new full name of a type over the old one, which an import's name begins with. */
+  private void replaceName(FileEdits of, JavaHeader.Import one, int type) {
+    JavaTokens tokens = move.tokens(of.file);
+    replaceFullName(of, type, tokens.from(one.nameBegin()));
+  }
+
+  /** The same where the old full name begins at a token; only what differs is replaced. */
+  private void replaceFullName(FileEdits of, int type, int first) {
+    JavaTokens tokens = move.tokens(of.file);
+    String before = move.packageBefore(type);
+    int segments = before.isEmpty() ? 0 : before.split("\\.").length;
+    int name = first + 2 * segments;
+    String after = move.packageAfter(type);
+    if (!after.equals(before) && segments > 0) {
+      of.edits.replace(tokens.begin(first), tokens.end(name - 2), encodable(of.file, after));
+    } else if (segments == 0 && !after.isEmpty()) {
+      of.edits.insert(tokens.begin(first), encodable(of.file, after) + ".");
+    }
+    simpleName(of, type, tokens.begin(name), tokens.end(name));
+  }
+
+  private void simpleName(FileEdits of, int type, int begin, int end) {
+    if (move.isRenamed(type)) {
+      of.edits.replace(begin, end, encodable(of.file, move.simpleAfter(type)));
+    }
+  }
+
+  /** The name in a type's own declaration, and those of its constructors. */
+  private void declaredName(Piece piece, int unit) {
+    boolean constructor = units.has(unit, Trait.CONSTRUCTOR);
+    int type = constructor ? units.parent(unit) : unit;
+    if (units.nameAt(unit) >= 0
+        && (constructor || units.level(unit) == Level.TYPE)
+        && move.isRenamed(type)) {
+      JavaTokens tokens = move.tokens(piece.of.file);
+      int token = tokens.from(units.nameAt(unit));
+      if (tokens.isWord(token, units.simpleName(type))) {
+        simpleName(piece.of, type, tokens.begin(token), tokens.end(token));
+      }
+    }
+  }
+
+  /** A renamed type's name where only its constructor is referred to. */
+  private void constructorName(Piece piece, int user, int r) {
+    int used = references.target(r);
+    int type = units.has(used, Trait.CONSTRUCTOR) ? units.parent(used) : -1;
+    if (type >= 0
+        && move.isRenamed(type)
+        && references.kind(r) != Kind.MENTIONS
+        && move.isNamed(user, r, units.simpleName(type))) {
+      simpleName(piece.of, type, references.at(r), references.end(r));
     }
   }
 
@@ -213,32 +392,54 @@ final class MoveEdits {
         : imports.get(imports.size() - 1).end();
   }
 
-  private void renameImport(FileEdits of, int file, JavaHeader.Import one) {
-    JavaTokens tokens = move.tokens(file);
-    replacePackage(of.edits, tokens, tokens.from(one.nameBegin()));
+  private String encodable(int file, String text) {
+    return move.sources().text(units.name(file)).encodable(text);
   }
 
-  /** Replaces the segments of the old package that begin at a token. */
-  private void replacePackage(TextEdits edits, JavaTokens tokens, int first) {
-    int segments = move.oldPackage().split("\\.").length;
-    int last = first + 2 * (segments - 1);
-    edits.replace(tokens.begin(first), tokens.end(last), encodable(move.newPackage()));
-  }
-
-  private String encodable(String text) {
-    return move.sources().text(units.name(move.file())).encodable(text);
-  }
-
-  private void qualified(FileEdits of, int file, int r) {
+  /** A type named in code: written out, or by its simple name, which has to be seen. */
+  private void name(Piece piece, int r) {
+    int used = references.target(r);
+    int file = piece.of.file;
     JavaTokens tokens = move.tokens(file);
     int token = tokens.from(references.at(r));
-    int segments = move.oldPackage().split("\\.").length;
-    int first = token - 2 * segments;
-    if (first < 0 || !spells(tokens, first, move.oldPackage())) {
+    if (move.isQualified(file, references.at(r))) {
+      String before = move.packageBefore(used);
+      int first = before.isEmpty() ? token : token - 2 * before.split("\\.").length;
+      if (move.goals().containsKey(used) && first >= 0 && spells(tokens, first, before)) {
+        replaceFullName(piece.of, used, first);
+        if (!before.equals(move.packageAfter(used))) {
+          obscured(file, r, before, move.packageAfter(used));
+        }
+      }
       return;
     }
-    replacePackage(of.edits, tokens, first);
-    obscured(file, r);
+    simpleName(piece.of, used, references.at(r), references.end(r));
+    if (!isSeen(piece, used)) {
+      piece.of.imports.add(move.fullAfter(used));
+    }
+  }
+
+  /** Whether a simple name means the type in a piece as its imports will be. */
+  private boolean isSeen(Piece piece, int type) {
+    String around = move.packageAfter(type);
+    if (piece.of.imports.adds(move.fullAfter(type)) || around.equals(piece.after)) {
+      return true;
+    }
+    boolean hidden =
+        move.typesAfterIn(piece.after).getOrDefault(move.simpleAfter(type), type) != type;
+    boolean seen = around.equals("java.lang") && !hidden;
+    for (JavaHeader.Import one : move.header(piece.of.file).imports()) {
+      if (one.isStatic() || piece.of.imports.isRemoved(one)) {
+        continue;
+      }
+      if (!one.onDemand()) {
+        seen |= one.name().equals(units.name(type));
+      } else if (!hidden) {
+        String renamed = move.renamedPackage(one.name());
+        seen |= around.equals(renamed == null ? one.name() : renamed);
+      }
+    }
+    return seen;
   }
 
   private static boolean spells(JavaTokens tokens, int first, String packageName) {
@@ -253,9 +454,9 @@ final class MoveEdits {
   }
 
   /** A variable named like the first segment of a package hides it (JLS 6.4.2). */
-  private void obscured(int file, int r) {
-    String first = move.newPackage().split("\\.")[0];
-    if (first.equals(move.oldPackage().split("\\.")[0])) {
+  private void obscured(int file, int r, String before, String after) {
+    String first = after.split("\\.")[0];
+    if (first.equals(before.split("\\.")[0])) {
       return;
     }
     JavaTokens tokens = move.tokens(file);
@@ -282,182 +483,28 @@ final class MoveEdits {
   }
 
   /** A reference in documentation: its package is replaced, or the name written out if unseen. */
-  private void mention(
-      FileEdits of, int file, int r, String oldPackage, String fullName, boolean seen) {
+  private void mention(Piece piece, int r) {
+    int used = references.target(r);
+    int file = piece.of.file;
     String text = move.text(file);
     int begin = references.at(r);
-    String before = oldPackage + ".";
-    if (!oldPackage.isEmpty() && text.startsWith(before, begin - before.length())) {
-      String newPackage = fullName.substring(0, fullName.lastIndexOf('.'));
-      if (!newPackage.equals(oldPackage)) {
-        of.edits.replace(begin - before.length(), begin - 1, encodable(newPackage));
+    int end = begin + units.simpleName(used).length();
+    String before = move.packageBefore(used);
+    boolean written =
+        !before.isEmpty() && text.startsWith(before + ".", begin - before.length() - 1);
+    if (written) {
+      if (!move.packageAfter(used).equals(before)) {
+        piece.of.edits.replace(
+            begin - before.length() - 1, begin - 1, encodable(file, move.packageAfter(used)));
       }
-    } else if (!seen && begin > 0 && text.charAt(begin - 1) != '.') {
-      String simple = fullName.substring(fullName.lastIndexOf('.') + 1);
-      of.edits.replace(begin, begin + simple.length(), encodable(fullName));
+      simpleName(piece.of, used, begin, end);
+    } else if (begin > 0 && text.charAt(begin - 1) == '.') {
+      return;
+    } else if (isSeen(piece, used)) {
+      simpleName(piece.of, used, begin, end);
+    } else if (!move.packageAfter(used).isEmpty()) {
+      piece.of.edits.replace(begin, end, encodable(file, move.fullAfter(used)));
     }
-  }
-
-  // ---- the file that moves
-
-  private void ownFile() {
-    int file = move.file();
-    List<Integer> types = move.typesIn(file);
-    FileEdits of = types.size() == 1 ? edits(file) : start(file);
-    JavaTokens tokens = move.tokens(file);
-    if (types.size() > 1) {
-      leaving = of;
-      split(types);
-    }
-    JavaHeader header = move.header(file);
-    if (header.packageBegin() >= 0) {
-      of.edits.replace(header.packageBegin(), header.packageEnd(), encodable(move.newPackage()));
-    } else {
-      int at = header.imports().isEmpty() ? 0 : header.imports().get(0).begin();
-      String end = move.sources().text(units.name(file)).lineEnd();
-      of.edits.insert(at, "package " + encodable(move.newPackage()) + ";" + end + end);
-    }
-    for (JavaHeader.Import one : header.imports()) {
-      if (one.name().equals(move.oldName()) || one.name().startsWith(move.oldName() + ".")) {
-        replacePackage(of.edits, tokens, tokens.from(one.nameBegin()));
-      } else if (!one.isStatic() && isOf(one, move.newPackage())) {
-        of.imports.remove(one);
-      } else if (emptiesPackage
-          && one.onDemand()
-          && !one.isStatic()
-          && one.name().equals(move.oldPackage())) {
-        of.imports.remove(one);
-      }
-    }
-    namesInside(of);
-  }
-
-  /** Whether an import brings in a package, or a type that stands directly in it. */
-  private static boolean isOf(JavaHeader.Import one, String packageName) {
-    String around = one.onDemand() ? one.name() : parent(one.name());
-    return around.equals(packageName);
-  }
-
-  private static String parent(String name) {
-    return name.substring(0, Math.max(0, name.lastIndexOf('.')));
-  }
-
-  /** The names that the moved code uses and that its new package does not give it. */
-  private void namesInside(FileEdits of) {
-    int file = move.file();
-    Map<String, Integer> inNew = move.typesInPackage(move.newPackage());
-    List<int[]> mentions = new ArrayList<>();
-    for (int user = 0; user < units.size(); user++) {
-      boolean inFile = move.moves(user) || isOwnFileAlone(user);
-      for (int r = references.row(user); inFile && r < references.row(user + 1); r++) {
-        int used = references.target(r);
-        if (units.level(used) != Level.TYPE
-            || !move.isNamed(user, r, units.simpleName(used))
-            || inHeader(file, references.at(r))) {
-          continue;
-        }
-        if (references.kind(r) == Kind.MENTIONS) {
-          mentions.add(new int[] {user, r});
-        } else if (move.isQualified(file, references.at(r))) {
-          if (used == move.type()) {
-            qualified(of, file, r);
-          }
-        } else if (!move.moves(used) && needsImport(file, used, inNew)) {
-          of.imports.add(units.name(used));
-        }
-      }
-    }
-    for (int[] site : mentions) {
-      int used = references.target(site[1]);
-      if (used == move.type()) {
-        mention(of, file, site[1], move.oldPackage(), move.newName(), true);
-      } else if (!move.moves(used) && units.topTypeOf(used) == used) {
-        String full = units.name(used);
-        boolean seen =
-            !move.packageBefore(used).equals(move.oldPackage())
-                || of.imports.adds(full)
-                || imports(file, full);
-        mention(of, file, site[1], move.packageBefore(used), full, seen);
-      }
-    }
-  }
-
-  /** Whether a simple name in the moved code has to be imported from now on. */
-  private boolean needsImport(int file, int used, Map<String, Integer> inNew) {
-    if (units.topTypeOf(used) != used || imports(file, units.name(used))) {
-      return false;
-    }
-    String from = move.packageBefore(used);
-    if (from.equals(move.newPackage())) {
-      return false;
-    }
-    boolean cameWithThePackage = from.equals(move.oldPackage());
-    boolean wouldBeShadowed = inNew.containsKey(units.simpleName(used));
-    return cameWithThePackage && (!move.importsAll(file, from) || wouldBeShadowed)
-        || wouldBeShadowed;
-  }
-
-  private boolean imports(int file, String fullName) {
-    return move.header(file).imports().stream()
-        .anyMatch(i -> !i.onDemand() && !i.isStatic() && i.name().equals(fullName));
-  }
-
-  // ---- a file with several types
-
-  private void split(List<Integer> types) {
-    int file = move.file();
-    List<Integer> inOrder = new ArrayList<>(types);
-    inOrder.sort((a, b) -> Integer.compare(units.begin(a), units.begin(b)));
-    int from = bodyBegin(file);
-    FileEdits staying = edits(file);
-    String text = move.text(file);
-    for (int type : inOrder) {
-      int begin = from == 0 ? 0 : Math.min(nextLine(text, from), units.begin(type));
-      int end = nextLine(text, units.end(type));
-      if (!text.substring(units.end(type), end).isBlank()) {
-        end = units.end(type);
-      }
-      (type == move.type() ? staying : leaving).edits.remove(begin, end);
-      from = units.end(type);
-    }
-    Set<String> staysWith = wordsOf(file, t -> !move.moves(t));
-    Set<String> leavesWith = wordsOf(file, t -> move.moves(t));
-    for (JavaHeader.Import one : move.header(file).imports()) {
-      if (!one.onDemand()) {
-        boolean ours =
-            one.name().equals(move.oldName()) || one.name().startsWith(move.oldName() + ".");
-        if (!leavesWith.contains(one.simpleName())) {
-          leaving.imports.remove(one);
-        } else if (!staysWith.contains(one.simpleName()) && !ours) {
-          staying.imports.remove(one);
-        }
-      }
-    }
-  }
-
-  private static int nextLine(String text, int offset) {
-    int at = offset;
-    while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
-      at++;
-    }
-    return text.startsWith("\r\n", at) ? at + 2 : Math.min(text.length(), at + 1);
-  }
-
-  /** All words, those in comments included, in the types of the file that the condition takes. */
-  private Set<String> wordsOf(int file, java.util.function.IntPredicate takes) {
-    Set<String> words = new TreeSet<>();
-    List<Integer> types = new ArrayList<>(move.typesIn(file));
-    types.sort((a, b) -> Integer.compare(units.begin(a), units.begin(b)));
-    int from = bodyBegin(file);
-    for (int type : types) {
-      if (takes.test(type)) {
-        for (String word : move.text(file).substring(from, units.end(type)).split("\\W+")) {
-          words.add(word);
-        }
-      }
-      from = units.end(type);
-    }
-    return words;
   }
 
   // ---- access
@@ -483,7 +530,8 @@ final class MoveEdits {
   }
 
   private TextEdits textOf(int unit, int file) {
-    return leaving != null && move.moves(unit) ? leaving.edits : edits(file).edits;
+    FileEdits copy = leaving.get(units.topTypeOf(unit));
+    return copy != null ? copy.edits : edits(file).edits;
   }
 
   /** The modifier for an access. */

@@ -10,6 +10,7 @@ import dev.vinesorter.core.plan.StepOutcome.Reason;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -21,11 +22,11 @@ import javax.lang.model.SourceVersion;
  * change.
  */
 final class NameRules {
-  private final TypeMove move;
+  private final Relocation move;
   private final Units units;
   private final List<Reason> reasons = new ArrayList<>();
 
-  private NameRules(TypeMove move) {
+  private NameRules(Relocation move) {
     this.move = move;
     this.units = move.units();
   }
@@ -35,29 +36,42 @@ final class NameRules {
     return SourceVersion.isName(text, SourceVersion.RELEASE_17);
   }
 
-  static List<Reason> of(TypeMove move) {
+  static List<Reason> of(Relocation move) {
     NameRules rules = new NameRules(move);
-    rules.takenNames();
-    rules.owningModule();
-    rules.shadowedByTheNewcomer();
+    Map<String, String> paths = new TreeMap<>();
+    for (String path : move.sources().paths()) {
+      paths.put(path.toLowerCase(Locale.ROOT), path);
+    }
+    move.goals().forEach((type, goal) -> rules.takenNames(type, goal, paths));
+    move.packages().forEach(rules::owningModule);
+    move.goals().keySet().forEach(rules::shadowedByTheNewcomer);
+    move.goals().keySet().stream().filter(move::isRenamed).forEach(rules::newNameInUse);
     rules.unnamedPackage();
     return rules.reasons;
   }
 
-  private void takenNames() {
-    String newName = move.newName();
-    int twin = units.find(newName, Level.TYPE);
-    if (twin >= 0) {
+  private void takenNames(int type, Relocation.Goal goal, Map<String, String> paths) {
+    String newName = goal.fullName();
+    Integer twin = move.typesInPackage(goal.packageName()).get(goal.simpleName());
+    if (twin != null && !move.goals().containsKey(twin)) {
       reason(
           "name-clash",
           "There is a type " + newName + " already. Rename one of them first.",
           List.of(move.declaration(twin)));
     }
-    int around = units.find(move.newPackage(), Level.TYPE);
+    for (Map.Entry<Integer, Relocation.Goal> other : move.goals().entrySet()) {
+      if (other.getKey() > type && other.getValue().equals(goal)) {
+        reason(
+            "name-clash",
+            "Two types would be called " + newName + ". Rename one of them first.",
+            List.of(move.declaration(type), move.declaration(other.getKey())));
+      }
+    }
+    int around = units.find(goal.packageName(), Level.TYPE);
     if (around >= 0) {
       reason(
           "name-clash",
-          move.newPackage() + " is a type, not a package. Only packages take types so far.",
+          goal.packageName() + " is a type, not a package; only packages take outermost types.",
           List.of(move.declaration(around)));
     }
     for (int unit = 0; unit < units.size(); unit++) {
@@ -71,19 +85,24 @@ final class NameRules {
         break;
       }
     }
-    String path = MoveEdits.newPath(move);
-    String lower = path.toLowerCase(java.util.Locale.ROOT);
-    for (String other : move.sources().paths()) {
-      if (other.toLowerCase(java.util.Locale.ROOT).equals(lower)
-          && !other.equals(units.name(move.file()))) {
-        reason(
-            "name-clash",
-            "There is a file " + other + " where the type would go. Move it away first.",
-            List.of(new Site(other, 1, 1, 0, 0)));
-      }
+    takenPath(type, paths);
+  }
+
+  private void takenPath(int type, Map<String, String> paths) {
+    String path = move.pathAfter(type);
+    String own = units.name(units.fileOf(type));
+    if (path.equals(own)) {
+      return;
     }
-    if (reasons.isEmpty()
-        && !move.sources().exists(path)
+    boolean caseOnly = path.equalsIgnoreCase(own);
+    String there = paths.get(path.toLowerCase(Locale.ROOT));
+    if (there != null && !caseOnly && !goesAway(there)) {
+      reason(
+          "name-clash",
+          "There is a file " + there + " where the type would go. Move it away first.",
+          List.of(new Site(there, 1, 1, 0, 0)));
+    } else if (!move.sources().exists(path)
+        && !caseOnly
         && Files.exists(move.sources().root().resolve(path))
         && !move.sources().changed().containsKey(path)) {
       reason(
@@ -93,45 +112,48 @@ final class NameRules {
     }
   }
 
-  private void owningModule() {
-    String into = move.newPackage();
+  /** Whether the file that stands there is one that moves itself. */
+  private boolean goesAway(String path) {
+    return move.ownFiles().stream()
+        .anyMatch(file -> move.moves(file) && units.name(file).equals(path));
+  }
+
+  private void owningModule(String from, String into) {
     if (into.equals("java") || into.startsWith("java.")) {
       reason("foreign-package", "The package " + into + " belongs to Java itself.", List.of());
       return;
     }
-    int module = units.moduleOf(move.type());
-    Set<String> others = new TreeSet<>();
-    boolean ownsSome = false;
-    boolean foreign = false;
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (units.level(unit) == Level.TYPE
-          && units.topTypeOf(unit) == unit
-          && move.packageBefore(unit).equals(into)) {
-        if (units.has(unit, Trait.FOREIGN)) {
-          foreign = true;
-        } else if (units.moduleOf(unit) == module) {
-          ownsSome = true;
-        } else {
-          others.add(units.name(units.moduleOf(unit)));
-        }
-      }
+    int there = units.find(into, Level.PACKAGE);
+    Set<Integer> modules = new TreeSet<>();
+    for (int type : move.typesInPackage(into).values()) {
+      modules.add(units.moduleOf(type));
     }
-    if (!ownsSome && !others.isEmpty()) {
-      reason(
-          "other-module",
-          "The package "
-              + into
-              + " belongs to "
-              + String.join(", ", others)
-              + "; one package in two modules would follow. Choose a package of "
-              + units.name(module)
-              + ".",
-          List.of());
-    } else if (!ownsSome && foreign) {
-      reason(
-          "foreign-package",
-          "The package " + into + " belongs to a library. Choose another.",
-          List.of());
+    boolean foreign = there >= 0 && modules.isEmpty() && units.has(there, Trait.FOREIGN);
+    for (int type : move.leaving()) {
+      if (!move.packageBefore(type).equals(from) || modules.contains(units.moduleOf(type))) {
+        continue;
+      }
+      if (!modules.isEmpty()) {
+        Set<String> others = new TreeSet<>();
+        modules.forEach(other -> others.add(units.name(other)));
+        reason(
+            "other-module",
+            "The package "
+                + into
+                + " belongs to "
+                + String.join(", ", others)
+                + "; one package in two modules would follow. Choose a package of "
+                + units.name(units.moduleOf(type))
+                + ".",
+            List.of());
+        return;
+      } else if (foreign) {
+        reason(
+            "foreign-package",
+            "The package " + into + " belongs to a library. Choose another.",
+            List.of());
+        return;
+      }
     }
   }
 
@@ -140,25 +162,25 @@ final class NameRules {
    * something that an import on demand or {@code java.lang} gives them; a type of the package wins
    * over those, or makes them ambiguous.
    */
-  private void shadowedByTheNewcomer() {
-    String name = move.typeName();
+  private void shadowedByTheNewcomer(int type) {
+    String name = move.simpleAfter(type);
     References references = move.references();
     Map<String, List<Site>> clashes = new TreeMap<>();
-    for (int user = 0; user < units.size(); user++) {
-      if (references.row(user) == references.row(user + 1)) {
+    for (int used = 0; used < units.size(); used++) {
+      if (units.level(used) != Level.TYPE
+          || used == type
+          || move.goals().containsKey(used)
+          || !units.simpleName(used).equals(name)) {
         continue;
       }
-      int file = units.fileOf(user);
-      if (file < 0 || move.moves(user) || !seesNewPackage(file)) {
-        continue;
-      }
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        int used = references.target(r);
-        if (units.level(used) == Level.TYPE
-            && used != move.type()
+      for (int r : references.to(used)) {
+        int user = references.from(r);
+        int file = units.fileOf(user);
+        if (file >= 0
+            && !move.moves(user)
             && references.kind(r) != Kind.MENTIONS
             && references.kind(r) != Kind.IMPORTS
-            && units.simpleName(used).equals(name)
+            && seesNewPackage(file, move.packageAfter(type))
             && move.isNamed(user, r, name)
             && !move.isQualified(file, references.at(r))
             && isShadowable(file, used)) {
@@ -177,16 +199,56 @@ final class NameRules {
                     + "' means "
                     + other
                     + "; it would come to mean "
-                    + move.newName()
+                    + move.fullAfter(type)
                     + ". Import "
                     + other
                     + " by name first.",
                 sites));
   }
 
-  private boolean seesNewPackage(int file) {
-    return move.packageBefore(file).equals(move.newPackage())
-        || move.importsAll(file, move.newPackage());
+  /** A file that names the type must not have the new name for anything else (JLS 6.4). */
+  private void newNameInUse(int type) {
+    String name = move.simpleAfter(type);
+    Set<Integer> files = new TreeSet<>();
+    files.add(units.fileOf(type));
+    for (int r : move.references().to(type)) {
+      int file = units.fileOf(move.references().from(r));
+      if (file >= 0 && move.references().kind(r) != Kind.MENTIONS) {
+        files.add(file);
+      }
+    }
+    List<Site> sites = new ArrayList<>();
+    for (int file : files) {
+      JavaTokens tokens = move.tokens(file);
+      for (int token = 0; token < tokens.size(); token++) {
+        if (tokens.isWord(token, name)
+            && !tokens.is(token - 1, ".")
+            && !tokens.is(token + 1, "(")) {
+          sites.add(
+              new Site(
+                  units.name(file),
+                  units.line(file, tokens.begin(token)),
+                  units.column(file, tokens.begin(token)),
+                  tokens.begin(token),
+                  tokens.end(token)));
+          break;
+        }
+      }
+    }
+    if (!sites.isEmpty()) {
+      reason(
+          "name-clash",
+          "Here '"
+              + name
+              + "' is the name of something else already. Choose another name for "
+              + units.name(type)
+              + ", or rename that first.",
+          sites);
+    }
+  }
+
+  private boolean seesNewPackage(int file, String packageName) {
+    return move.packageBefore(file).equals(packageName) || move.importsAll(file, packageName);
   }
 
   /** Whether the file knows a type only by an import on demand or because it is in java.lang. */
@@ -206,21 +268,22 @@ final class NameRules {
   }
 
   private void unnamedPackage() {
-    if (!move.oldPackage().isEmpty()) {
-      return;
-    }
     References references = move.references();
     List<Site> sites = new ArrayList<>();
-    for (int user = 0; user < units.size(); user++) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        int used = references.target(r);
-        if (move.moves(user)
-            && !move.moves(used)
-            && units.level(used) != Level.PACKAGE
-            && !units.has(used, Trait.FOREIGN)
-            && references.kind(r) != Kind.MENTIONS
-            && move.packageBefore(used).isEmpty()) {
-          sites.add(move.survey().site(r));
+    for (int type : move.leaving()) {
+      if (!move.packageBefore(type).isEmpty()) {
+        continue;
+      }
+      for (int user : units.withAllInside(type)) {
+        for (int r = references.row(user); r < references.row(user + 1); r++) {
+          int used = references.target(r);
+          if (!move.moves(used)
+              && units.level(used) != Level.PACKAGE
+              && !units.has(used, Trait.FOREIGN)
+              && references.kind(r) != Kind.MENTIONS
+              && move.packageBefore(used).isEmpty()) {
+            sites.add(move.survey().site(r));
+          }
         }
       }
     }

@@ -15,15 +15,15 @@ final class ServiceFiles {
 
   private ServiceFiles() {}
 
-  static void apply(TypeMove move) {
+  static void apply(Relocation move) {
     Overlay sources = move.sources();
     for (String path : List.copyOf(sources.paths())) {
       Matcher place = PLACE.matcher(path);
       if (place.matches()) {
         SourceText old = sources.text(path);
-        SourceText fresh = old.with(renamed(old.text(), move.oldName(), move.newName()));
+        SourceText fresh = old.with(renamed(move, old.text()));
         String service = place.group(2);
-        String newService = renamed(service, move.oldName(), move.newName());
+        String newService = renamed(move, service);
         if (!newService.equals(service)) {
           String folder = path.substring(0, path.length() - service.length());
           sources.move(path, folder + newService, fresh);
@@ -32,6 +32,18 @@ final class ServiceFiles {
         }
       }
     }
+  }
+
+  /** Replaces the names of moved types, whole or as the outer part of a nested type's name. */
+  private static String renamed(Relocation move, String text) {
+    String fresh = text;
+    for (int type : move.goals().keySet()) {
+      String old = move.units().name(type);
+      if (fresh.contains(old)) {
+        fresh = renamed(fresh, old, move.fullAfter(type));
+      }
+    }
+    return fresh;
   }
 
   /** Replaces the name where it stands whole, or as the outer part of a nested type's name. */

@@ -77,7 +77,7 @@ final class Code {
 
   /** Moves a type, with leave to widen. */
   Rehearsal move(String type, String into) {
-    return rehearse(new Plan.Step(type, into, true, 0));
+    return rehearse(Plan.Step.move(type, into, true, 0));
   }
 
   Rehearsal rehearse(Plan.Step... steps) {

@@ -497,10 +497,10 @@ class MoveTest {
             """);
     Rehearsal rehearsal =
         code.rehearse(
-            new Plan.Step("a.A", "b", false, 0),
-            new Plan.Step("a.B", "b", false, 0),
-            new Plan.Step("b.A", "c", false, 0),
-            new Plan.Step("a.C", "b", false, 0));
+            Plan.Step.move("a.A", "b", false, 0),
+            Plan.Step.move("a.B", "b", false, 0),
+            Plan.Step.move("b.A", "c", false, 0),
+            Plan.Step.move("a.C", "b", false, 0));
 
     assertThat(rehearsal.accepted()).isTrue();
     assertProven(code, rehearsal);

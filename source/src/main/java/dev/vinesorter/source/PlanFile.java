@@ -5,7 +5,9 @@ import dev.vinesorter.core.plan.Plan;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 
 /**
  * Reads a plan file, which may come from anywhere: what is not understood is refused with its line
@@ -15,7 +17,15 @@ public final class PlanFile {
   /** The most steps in a plan. */
   static final int MOST_STEPS = 10_000;
 
-  private static final String VERBS = "move";
+  private static final String VERBS = "move, rename, tighten, sort";
+
+  /** The keys that each verb takes beside itself. */
+  private static final Map<Plan.Verb, List<String>> KEYS =
+      Map.of(
+          Plan.Verb.MOVE, List.of("into", "widen", "below", "leave"),
+          Plan.Verb.RENAME, List.of("to"),
+          Plan.Verb.TIGHTEN, List.of("library"),
+          Plan.Verb.SORT, List.of());
 
   private final YamlInput in;
 
@@ -74,42 +84,89 @@ public final class PlanFile {
       throw in.wrong("a step is a mapping such as 'move: org.x.Bill' with 'into: org.y'");
     }
     int line = in.place().line();
-    String[] unit = new String[1];
-    String[] into = new String[1];
-    boolean[] widen = new boolean[1];
+    Plan.Verb[] verb = new Plan.Verb[1];
+    List<String> units = new ArrayList<>();
+    String[] into = {""};
+    EnumSet<Plan.Leave> leaves = EnumSet.noneOf(Plan.Leave.class);
     in.mapping(
         key -> {
-          if (unit[0] == null && !key.equals("move")) {
-            throw in.wrong(
-                "a step begins with its verb; known verbs: "
-                    + VERBS
-                    + "; found '"
-                    + YamlInput.printable(key)
-                    + "'");
+          if (verb[0] == null) {
+            verb[0] = verb(key);
+            units.addAll(unitNames(key));
+            return;
+          }
+          if (!KEYS.get(verb[0]).contains(key)) {
+            throw in.wrong("unknown key '" + YamlInput.printable(key) + "'; " + keysOf(verb[0]));
           }
           switch (key) {
-            case "move" -> unit[0] = unitName(key);
-            case "into" -> into[0] = unitName(key);
-            case "widen" -> widen[0] = in.flag(key);
-            default ->
-                throw in.wrong(
-                    "unknown key '"
-                        + YamlInput.printable(key)
-                        + "'; 'move' takes 'into' and 'widen'");
+            case "into", "to" -> into[0] = unitName(in.text(key));
+            case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
+            case "below" -> leave(leaves, Plan.Leave.BELOW, key);
+            case "library" -> leave(leaves, Plan.Leave.LIBRARY, key);
+            default -> {
+              if (!in.text(key).equals("forward")) {
+                throw in.wrong("'leave' takes 'forward'");
+              }
+              leaves.add(Plan.Leave.FORWARD);
+            }
           }
         });
-    if (unit[0] == null) {
+    if (verb[0] == null) {
       throw in.wrong("the step is empty; known verbs: " + VERBS);
     }
-    if (into[0] == null) {
-      throw in.wrong("the step does not say where " + unit[0] + " goes; add 'into: …'");
+    if (into[0].isEmpty() && verb[0] == Plan.Verb.MOVE) {
+      throw in.wrong("the step does not say where " + units.get(0) + " goes; add 'into: …'");
     }
-    return new Plan.Step(unit[0], into[0], widen[0], line);
+    if (into[0].isEmpty() && verb[0] == Plan.Verb.RENAME) {
+      throw in.wrong("the step does not say the new name of " + units.get(0) + "; add 'to: …'");
+    }
+    if (verb[0] == Plan.Verb.RENAME && units.size() > 1) {
+      throw in.wrong("'rename' takes one unit; make a step for each");
+    }
+    return new Plan.Step(verb[0], units, into[0], leaves, line);
+  }
+
+  private Plan.Verb verb(String key) {
+    for (Plan.Verb verb : Plan.Verb.values()) {
+      if (verb.word().equals(key)) {
+        return verb;
+      }
+    }
+    throw in.wrong(
+        "a step begins with its verb; known verbs: "
+            + VERBS
+            + "; found '"
+            + YamlInput.printable(key)
+            + "'");
+  }
+
+  private static String keysOf(Plan.Verb verb) {
+    List<String> keys = KEYS.get(verb).stream().map(key -> "'" + key + "'").toList();
+    return "'"
+        + verb.word()
+        + "' takes "
+        + (keys.isEmpty() ? "nothing else" : String.join(", ", keys));
+  }
+
+  private void leave(EnumSet<Plan.Leave> leaves, Plan.Leave leave, String key) throws IOException {
+    if (in.flag(key)) {
+      leaves.add(leave);
+    }
+  }
+
+  private List<String> unitNames(String key) throws IOException {
+    List<String> names = new ArrayList<>();
+    for (YamlInput.Placed placed : in.texts(key)) {
+      names.add(unitName(placed.text()));
+    }
+    if (names.isEmpty()) {
+      throw in.wrong("'" + key + "' names no unit");
+    }
+    return names;
   }
 
   /** A name of a unit: dots and identifiers, or a relative path that does not climb. */
-  private String unitName(String key) throws IOException {
-    String unit = in.text(key);
+  private String unitName(String unit) {
     boolean path = unit.contains("/") || unit.contains("\\");
     boolean climbs = List.of(unit.split("/", -1)).contains("..");
     if (path && (unit.startsWith("/") || unit.contains("\\") || climbs)) {

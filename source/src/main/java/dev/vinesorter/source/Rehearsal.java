@@ -85,12 +85,15 @@ public record Rehearsal(
     for (Problem problem : before.problems()) {
       String message = problem.message();
       for (Plan.Step step : plan.steps()) {
-        String simple = step.unit().substring(step.unit().lastIndexOf('.') + 1);
-        String moved = Matcher.quoteReplacement(step.into() + "." + simple);
-        message =
-            Pattern.compile("(?<![\\w.$])" + Pattern.quote(step.unit()) + "(?![\\w$])")
-                .matcher(message)
-                .replaceAll(moved);
+        for (String unit : step.units()) {
+          String now = nameAfter(step, unit);
+          if (message.contains(unit) && !now.isEmpty()) {
+            message =
+                Pattern.compile("(?<![\\w.$])" + Pattern.quote(unit) + "(?![\\w$])")
+                    .matcher(message)
+                    .replaceAll(Matcher.quoteReplacement(now));
+          }
+        }
       }
       known.merge(message, 1, Integer::sum);
     }
@@ -101,5 +104,15 @@ public record Rehearsal(
       }
     }
     return fresher;
+  }
+
+  /** The name that a step gives a unit; empty where it keeps its own. */
+  private static String nameAfter(Plan.Step step, String unit) {
+    int dot = unit.lastIndexOf('.');
+    return switch (step.verb()) {
+      case MOVE -> step.into() + "." + unit.substring(dot + 1);
+      case RENAME -> unit.substring(0, dot + 1) + step.into();
+      default -> "";
+    };
   }
 }

@@ -39,8 +39,8 @@ class PlanFileTest {
     assertThat(plan.title()).isEqualTo("Labels leave the vault");
     assertThat(plan.steps())
         .containsExactly(
-            new Plan.Step("org.saltmarsh.vault.LabelSheet", "org.saltmarsh.label", true, 4),
-            new Plan.Step("a.A", "b", false, 7));
+            Plan.Step.move("org.saltmarsh.vault.LabelSheet", "org.saltmarsh.label", true, 4),
+            Plan.Step.move("a.A", "b", false, 7));
   }
 
   static Stream<Arguments> wrongPlans() {
@@ -59,11 +59,18 @@ class PlanFileTest {
             "steps:\n  - move: a.A\n    into: b\n    wide: true", "4:5", "unknown key 'wide'"),
         Arguments.of(
             "steps:\n  - move: a.A\n    into: b\n    widen: maybe", "4:12", "true or false"),
-        Arguments.of("steps:\n  - move: [a.A]\n    into: b", "2:11", "takes text"),
+        Arguments.of("steps:\n  - move: [[a.A]]\n    into: b", "2:12", "takes text"),
+        Arguments.of("steps:\n  - move: []\n    into: b", "2:", "names no unit"),
+        Arguments.of("steps:\n  - rename: a.A", "", "the new name of a.A"),
+        Arguments.of("steps:\n  - rename: [a.A, a.B]\n    to: C", "", "takes one unit"),
+        Arguments.of("steps:\n  - sort: a.A\n    into: b", "3:5", "'sort' takes nothing else"),
+        Arguments.of(
+            "steps:\n  - move: a.A\n    into: b\n    leave: it", "4:12", "takes 'forward'"),
         Arguments.of("steps:\n  - move: a.A\n    into: ../../etc", "3:11", "leaves the root"),
         Arguments.of("steps:\n  - move: /etc/passwd\n    into: b", "2:11", "leaves the root"),
         Arguments.of("steps:\n  - move: a\\..\\A\n    into: b", "2:11", "leaves the root"),
-        Arguments.of("steps:\n  - move: \"a\\e[31m\"\n    into: b", "2:11", "no name of a unit"),
+        Arguments.of(
+            "steps:\n  - move: \"a\\e[31m\"\n    into: b", "2:11", "nothing that 'move' can mean"),
         Arguments.of("steps:\n  - move: a.A\n    move: a.B\n    into: b", "3:5", "twice"),
         Arguments.of("title: x\ncolour: red\nsteps: []", "2:1", "unknown key 'colour'"),
         Arguments.of("steps: [\n", "", "not valid YAML"),

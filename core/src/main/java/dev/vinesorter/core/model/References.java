@@ -1,5 +1,7 @@
 package dev.vinesorter.core.model;
 
+import java.util.Arrays;
+
 /**
  * Every use of one unit by another, as compressed rows: the uses made by unit u are the references
  * r with {@code row(u) <= r < row(u + 1)}, ascending by offset.
@@ -22,6 +24,9 @@ public final class References {
 
   /** See {@link #pack}. */
   private final int[] packed;
+
+  /** See {@link #byTarget()}; made when first asked for. */
+  private volatile int[][] byTarget;
 
   /** References over these columns, which are not copied. */
   public References(int[] rows, int[] target, int[] at, int[] packed) {
@@ -95,6 +100,32 @@ public final class References {
       }
     }
     return low;
+  }
+
+  /** The references to a unit, ascending. */
+  public int[] to(int unit) {
+    int[][] index = byTarget();
+    return Arrays.copyOfRange(index[1], index[0][unit], index[0][unit + 1]);
+  }
+
+  /** The references by what they use, as compressed rows: offsets and references; made once. */
+  private int[][] byTarget() {
+    if (byTarget == null) {
+      int[] offsets = new int[rows.length];
+      for (int used : target) {
+        offsets[used + 1]++;
+      }
+      for (int unit = 1; unit < offsets.length; unit++) {
+        offsets[unit] += offsets[unit - 1];
+      }
+      int[] next = offsets.clone();
+      int[] references = new int[target.length];
+      for (int r = 0; r < target.length; r++) {
+        references[next[target[r]]++] = r;
+      }
+      byTarget = new int[][] {offsets, references};
+    }
+    return byTarget;
   }
 
   /** The columns rows, target, at and packed, for keeping; not to be changed. */

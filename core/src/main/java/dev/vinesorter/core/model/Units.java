@@ -1,5 +1,9 @@
 package dev.vinesorter.core.model;
 
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
 /**
  * The units of a survey, as parallel arrays indexed by unit.
  *
@@ -53,6 +57,9 @@ public final class Units {
 
   /** For a file the char offset of each line's first char, first line first; else null. */
   private final int[][] lineStarts;
+
+  /** See {@link #children}: offsets and units as compressed rows; made when first asked for. */
+  private volatile int[][] children;
 
   Units(
       StringTable strings,
@@ -309,6 +316,40 @@ public final class Units {
         }
         return below;
     }
+  }
+
+  /** The units right inside a unit, ascending; a module has none, since packages lie across. */
+  public int[] children(int unit) {
+    if (children == null) {
+      int[] offsets = new int[parent.length + 1];
+      for (int around : parent) {
+        offsets[around + 1] += around < 0 ? 0 : 1;
+      }
+      for (int at = 1; at < offsets.length; at++) {
+        offsets[at] += offsets[at - 1];
+      }
+      int[] next = offsets.clone();
+      int[] inside = new int[offsets[parent.length]];
+      for (int child = 0; child < parent.length; child++) {
+        if (parent[child] >= 0) {
+          inside[next[parent[child]]++] = child;
+        }
+      }
+      children = new int[][] {offsets, inside};
+    }
+    return Arrays.copyOfRange(children[1], children[0][unit], children[0][unit + 1]);
+  }
+
+  /** The unit and all that stands inside it, each unit before what it holds. */
+  public List<Integer> withAllInside(int unit) {
+    List<Integer> all = new ArrayList<>();
+    all.add(unit);
+    for (int next = 0; next < all.size(); next++) {
+      for (int child : children(all.get(next))) {
+        all.add(child);
+      }
+    }
+    return all;
   }
 
   /** Whether {@code unit} is {@code around} or stands somewhere inside it. */

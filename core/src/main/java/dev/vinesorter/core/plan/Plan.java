@@ -1,6 +1,8 @@
 package dev.vinesorter.core.plan;
 
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * An ordered list of steps that change the structure.
@@ -16,18 +18,88 @@ public record Plan(String title, List<Step> steps) {
     }
   }
 
+  /** What a step does. */
+  public enum Verb {
+    MOVE,
+    RENAME,
+    TIGHTEN,
+    SORT;
+
+    /** The verb as plans have it. */
+    public String word() {
+      return name().toLowerCase(java.util.Locale.ROOT);
+    }
+  }
+
+  /** What a step may do beyond its verb; none of it unless said. */
+  public enum Leave {
+    /** Make members less private where the new place needs it. */
+    WIDEN,
+    /** Take the packages below a package along. */
+    BELOW,
+    /** Leave a deprecated method behind that calls the moved one. */
+    FORWARD,
+    /** Change exact names in texts where the meaning is not certain, too. */
+    MENTIONS,
+    /** Take what is the public interface of a library for used. */
+    LIBRARY
+  }
+
   /**
-   * One step: {@code move} a unit into another.
+   * One step.
    *
-   * @param unit the full name of the unit to move
-   * @param into the full name of the unit that takes it
-   * @param widen whether members may be made less private where the new place needs it
+   * @param verb what is done
+   * @param units full names of the units, or patterns of them; at least one
+   * @param into for {@link Verb#MOVE} the unit that takes them, for {@link Verb#RENAME} the new
+   *     name; else empty
+   * @param leaves what it may do beyond that
    * @param line 1-based line of the step in its plan file, 0 when it has none
    */
-  public record Step(String unit, String into, boolean widen, int line) {
+  public record Step(Verb verb, List<String> units, String into, Set<Leave> leaves, int line) {
+    public Step {
+      units = List.copyOf(units);
+      leaves =
+          leaves.isEmpty()
+              ? Set.of()
+              : java.util.Collections.unmodifiableSet(EnumSet.copyOf(leaves));
+    }
+
+    /** A move of one unit. */
+    public static Step move(String unit, String into, boolean widen, int line) {
+      return new Step(Verb.MOVE, List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);
+    }
+
+    /** A renaming of one unit. */
+    public static Step rename(String unit, String name, int line) {
+      return new Step(Verb.RENAME, List.of(unit), name, Set.of(), line);
+    }
+
+    /** The first unit. */
+    public String unit() {
+      return units.get(0);
+    }
+
+    /** Whether the step may do that. */
+    public boolean may(Leave leave) {
+      return leaves.contains(leave);
+    }
+
     /** The step as one line for people. */
     public String title() {
-      return "move " + unit + " into " + into + (widen ? " (may widen)" : "");
+      StringBuilder title = new StringBuilder(verb.word()).append(' ').append(unit());
+      if (units.size() > 1) {
+        title.append(" and ").append(units.size() - 1).append(" more");
+      }
+      if (!into.isEmpty()) {
+        title.append(verb == Verb.RENAME ? " to " : " into ").append(into);
+      }
+      if (may(Leave.BELOW)) {
+        title.append(" with all below");
+      }
+      if (may(Leave.WIDEN)) {
+        title.append(" (may widen)");
+      }
+      return title.toString();
     }
   }
 }

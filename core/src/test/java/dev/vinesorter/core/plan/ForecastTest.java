@@ -60,6 +60,7 @@ class ForecastTest {
   void planNeedsAStep() {
     assertThatThrownBy(() -> new Plan("empty", List.of()))
         .hasMessageContaining("at least one step");
-    assertThat(new Plan.Step("a.A", "b", true, 3).title()).isEqualTo("move a.A into b (may widen)");
+    assertThat(Plan.Step.move("a.A", "b", true, 3).title())
+        .isEqualTo("move a.A into b (may widen)");
   }
 }

@@ -1,0 +1,270 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.core.plan.StepOutcome.Widening;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.StepEditor.Result;
+import dev.vinesorter.source.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * Carries a {@link Relocation} out. It is judged first ({@link AccessRules}, {@link NameRules}),
+ * then turned into text edits ({@link MoveEdits}, {@link ServiceFiles}, {@link ModuleEdits}); only
+ * when nothing speaks against it does the overlay change. The survey that it leaves has the edited
+ * texts' offsets, so the next step can start from it without reading anything again.
+ */
+final class RelocationStep {
+  private final Relocation move;
+  private final Units units;
+  private final SurveyDraft draft;
+
+  /** The units of the packages that types go to, by name. */
+  private final Map<String, Integer> packages = new TreeMap<>();
+
+  private RelocationStep(Relocation move) {
+    this.move = move;
+    this.units = move.units();
+    this.draft = new SurveyDraft(move.survey());
+  }
+
+  static Result carryOut(Relocation move, boolean widen) {
+    Survey survey = move.survey();
+    List<Reason> reasons = new ArrayList<>(NameRules.of(move));
+    AccessRules access = AccessRules.of(move, widen);
+    reasons.addAll(access.reasons());
+    if (!reasons.isEmpty()) {
+      return new Result(StepOutcome.refused(reasons), survey);
+    }
+    MoveEdits edits = MoveEdits.of(move, access);
+    ModuleEdits modules = ModuleEdits.of(move, widen);
+    reasons.addAll(edits.reasons());
+    reasons.addAll(modules.reasons());
+    if (!reasons.isEmpty()) {
+      return new Result(StepOutcome.refused(reasons), survey);
+    }
+    Survey foretold = new RelocationStep(move).carryOut(access, edits, modules);
+    return new Result(
+        new StepOutcome(true, List.of(), widenings(move.units(), access), false), foretold);
+  }
+
+  private static List<Widening> widenings(Units units, AccessRules access) {
+    List<Widening> widened = new ArrayList<>();
+    access
+        .widened()
+        .forEach((unit, to) -> widened.add(new Widening(units.name(unit), MoveEdits.word(to))));
+    access
+        .widenedInside()
+        .forEach(
+            (unit, places) ->
+                places.forEach(
+                    (at, to) ->
+                        widened.add(
+                            new Widening(
+                                "a method of a local class in " + units.name(unit),
+                                MoveEdits.word(to)))));
+    return widened;
+  }
+
+  private Survey carryOut(AccessRules access, MoveEdits edits, ModuleEdits modules) {
+    move.goals().values().forEach(goal -> packageUnit(goal.packageName()));
+    access.widened().forEach((unit, to) -> draft.traits(unit, widerTraits(units.traits(unit), to)));
+    for (MoveEdits.FileEdits file : edits.files().values()) {
+      dropRemovedImports(file);
+      shift(file);
+    }
+    for (int file : move.ownFiles()) {
+      if (move.moves(file)) {
+        draft.name(file, move.pathAfter(anyIn(file)));
+        draft.parent(file, packageUnit(move.packageAfter(file)));
+      } else {
+        String stays = pathOfWhatStays(file);
+        if (!stays.equals(units.name(file))) {
+          draft.name(file, stays);
+        }
+      }
+    }
+    edits.leaving().forEach(this::split);
+    move.goals().keySet().stream().filter(move::isRenamed).forEach(this::rename);
+    modules.into(draft, packages);
+    applyTexts(edits);
+    modules.applyTexts();
+    ServiceFiles.apply(move);
+    return draft.survey();
+  }
+
+  /** The type by which a moved file's path is found; the file itself where it has none. */
+  private int anyIn(int file) {
+    List<Integer> types = move.typesIn(file);
+    return types.isEmpty() ? file : types.get(0);
+  }
+
+  private int packageUnit(String name) {
+    return packages.computeIfAbsent(
+        name,
+        n -> {
+          int unit = units.find(n, Level.PACKAGE);
+          if (unit < 0) {
+            return draft.add(Level.PACKAGE, -1, n, -1, 0);
+          }
+          if (units.has(unit, Trait.FOREIGN)) {
+            draft.traits(unit, units.traits(unit) & ~Trait.FOREIGN.bit());
+          }
+          return unit;
+        });
+  }
+
+  private static int widerTraits(int traits, Trait to) {
+    return traits & ~Trait.PROTECTED.bit() | to.bit();
+  }
+
+  private void shift(MoveEdits.FileEdits file) {
+    TextEdits edits = file.edits();
+    boolean whole = move.moves(file.file());
+    for (int unit : units.withAllInside(file.file())) {
+      if (whole || !move.moves(unit)) {
+        draft.shift(unit, edits::placeBefore, edits::place);
+      }
+    }
+    String fresh = edits.apply(move.text(file.file()));
+    draft.lines(file.file(), fresh.length(), SourceText.lineStarts(fresh));
+  }
+
+  /** References made by an import go with it. */
+  private void dropRemovedImports(MoveEdits.FileEdits file) {
+    References references = move.references();
+    for (JavaHeader.Import one : move.header(file.file()).imports()) {
+      if (file.imports().isRemoved(one)) {
+        for (int r = references.row(file.file()); r < references.row(file.file() + 1); r++) {
+          if (references.at(r) >= one.begin() && references.at(r) < one.end()) {
+            draft.target(r, -1);
+          }
+        }
+      }
+    }
+  }
+
+  /** The type gets a file of its own, which imports what its copy of the header still imports. */
+  private void split(int type, MoveEdits.FileEdits copy) {
+    References references = move.references();
+    TextEdits text = copy.edits();
+    int file = units.fileOf(type);
+    int newFile =
+        draft.add(
+            Level.FILE,
+            packageUnit(move.packageAfter(type)),
+            move.pathAfter(type),
+            units.moduleOf(file),
+            units.traits(file));
+    draft.parent(type, newFile);
+    for (int unit : units.withAllInside(type)) {
+      draft.shift(unit, text::placeBefore, text::place);
+    }
+    for (JavaHeader.Import one : move.header(file).imports()) {
+      if (!copy.imports().isRemoved(one)) {
+        for (int r = references.row(file); r < references.row(file + 1); r++) {
+          if (references.at(r) >= one.begin() && references.at(r) < one.end()) {
+            int at = text.place(references.at(r));
+            Kind kind = references.kind(r);
+            int length = references.end(r) - references.at(r);
+            draft.reference(newFile, references.target(r), kind, at, at + length);
+          }
+        }
+      }
+    }
+    String fresh = text.apply(move.text(file));
+    draft.lines(newFile, fresh.length(), SourceText.lineStarts(fresh));
+  }
+
+  /** A type's simple name stands in its constructors' names and in signatures, too. */
+  private void rename(int type) {
+    String old = units.simpleName(type);
+    String fresh = move.simpleAfter(type);
+    draft.name(type, fresh);
+    for (int member : units.children(type)) {
+      if (units.has(member, Trait.CONSTRUCTOR)) {
+        String name = units.simpleName(member);
+        draft.name(member, fresh + name.substring(old.length()));
+      }
+    }
+    References references = move.references();
+    for (int r : references.to(type)) {
+      int user = references.from(r);
+      String name = units.simpleName(user);
+      int open = name.indexOf('(');
+      if (units.level(user) == Level.MEMBER && open > 0 && references.kind(r) == Kind.REFERS) {
+        String signature = name.substring(open);
+        String renamed = Signatures.renamed(signature, old, fresh);
+        if (!renamed.equals(signature)) {
+          boolean own = units.has(user, Trait.CONSTRUCTOR) && units.parent(user) == type;
+          draft.name(user, (own ? fresh : name.substring(0, open)) + renamed);
+        }
+      }
+    }
+  }
+
+  /** A file named after a type that left is named after the first type that stays. */
+  private String pathOfWhatStays(int file) {
+    String path = units.name(file);
+    String folder = path.substring(0, path.lastIndexOf('/') + 1);
+    boolean namedAfterLeaver =
+        move.typesIn(file).stream()
+            .anyMatch(t -> move.moves(t) && path.equals(folder + units.simpleName(t) + ".java"));
+    for (int type : namedAfterLeaver ? move.typesIn(file) : List.<Integer>of()) {
+      String named = folder + units.simpleName(type) + ".java";
+      if (!move.moves(type) && !move.sources().exists(named)) {
+        return named;
+      }
+    }
+    return path;
+  }
+
+  private void applyTexts(MoveEdits edits) {
+    Overlay sources = move.sources();
+    Map<String, SourceText> copies = new TreeMap<>();
+    edits
+        .leaving()
+        .forEach(
+            (type, copy) -> {
+              SourceText own = sources.text(units.name(copy.file()));
+              copies.put(move.pathAfter(type), own.with(copy.edits().apply(own.text())));
+            });
+    Map<String, String> moves = new TreeMap<>();
+    Map<String, SourceText> texts = new TreeMap<>();
+    edits
+        .files()
+        .forEach(
+            (file, of) -> {
+              String path = units.name(file);
+              SourceText old = sources.text(path);
+              String to =
+                  move.moves(file)
+                      ? move.pathAfter(anyIn(file))
+                      : move.ownFiles().contains(file) ? pathOfWhatStays(file) : path;
+              if (!of.edits().isEmpty() || !to.equals(path)) {
+                moves.put(path, to);
+                texts.put(path, old.with(of.edits().apply(old.text())));
+              }
+            });
+    moves.forEach(
+        (path, to) -> {
+          if (to.equals(path)) {
+            sources.put(path, texts.get(path));
+          } else {
+            sources.move(path, to, texts.get(path));
+          }
+        });
+    copies.forEach(sources::put);
+  }
+}
