@@ -224,14 +224,22 @@ public final class JavaStepEditor implements StepEditor {
 
   // ---- rename
 
+  /** The full name that a renaming gives. */
+  private static String renamed(String name, String to) {
+    int last = Math.max(name.lastIndexOf('.'), name.lastIndexOf('#'));
+    int open = name.indexOf('(');
+    if (open >= 0) {
+      last = Math.max(name.lastIndexOf('.', open), name.lastIndexOf('#', open));
+    }
+    return name.substring(0, last + 1) + to + (open < 0 ? "" : name.substring(open));
+  }
+
   private static Result rename(Survey survey, Plan.Step step, Overlay sources) throws Refused {
     Units units = survey.units();
     int unit = units.find(step.unit());
     String to = step.into();
     if (unit < 0 || units.has(unit, Trait.FOREIGN)) {
-      String around =
-          step.unit().substring(0, step.unit().length() - lastSegment(step.unit()).length());
-      if (unit < 0 && units.find(around + to) >= 0) {
+      if (unit < 0 && units.find(renamed(step.unit(), to)) >= 0) {
         return done(survey);
       }
       throw unit < 0
@@ -262,6 +270,19 @@ public final class JavaStepEditor implements StepEditor {
       goals.put(unit, new Relocation.Goal(units.name(units.packageOf(unit)), to));
       return RelocationStep.carryOut(new Relocation(survey, sources, goals), false);
     }
-    throw new Refused("not-yet", step.unit() + " cannot be renamed yet.");
+    if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
+      throw new Refused(
+          "not-yet",
+          step.unit()
+              + " is a "
+              + units.level(unit).word()
+              + "; types, members and packages can be renamed.");
+    }
+    readable(units, sources, unit);
+    String now = units.simpleName(unit);
+    if (now.equals(to) || now.startsWith(to + "(")) {
+      return done(survey);
+    }
+    return MemberRename.carryOut(new SourceView(survey, sources), unit, to);
   }
 }

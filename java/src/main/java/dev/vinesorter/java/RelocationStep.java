@@ -189,29 +189,8 @@ final class RelocationStep {
 
   /** A type's simple name stands in its constructors' names and in signatures, too. */
   private void rename(int type) {
-    String old = units.simpleName(type);
-    String fresh = move.simpleAfter(type);
-    draft.name(type, fresh);
-    for (int member : units.children(type)) {
-      if (units.has(member, Trait.CONSTRUCTOR)) {
-        String name = units.simpleName(member);
-        draft.name(member, fresh + name.substring(old.length()));
-      }
-    }
-    References references = move.references();
-    for (int r : references.to(type)) {
-      int user = references.from(r);
-      String name = units.simpleName(user);
-      int open = name.indexOf('(');
-      if (units.level(user) == Level.MEMBER && open > 0 && references.kind(r) == Kind.REFERS) {
-        String signature = name.substring(open);
-        String renamed = Signatures.renamed(signature, old, fresh);
-        if (!renamed.equals(signature)) {
-          boolean own = units.has(user, Trait.CONSTRUCTOR) && units.parent(user) == type;
-          draft.name(user, (own ? fresh : name.substring(0, open)) + renamed);
-        }
-      }
-    }
+    draft.name(type, move.simpleAfter(type));
+    Signatures.retype(move, draft, type, move.simpleAfter(type));
   }
 
   /** A file named after a type that left is named after the first type that stays. */

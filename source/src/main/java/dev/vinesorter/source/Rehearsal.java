@@ -32,11 +32,21 @@ public record Rehearsal(
     List<StepOutcome> outcomes = new ArrayList<>();
     Survey now = before;
     for (Plan.Step step : plan.steps()) {
-      StepEditor.Result result = editor.carryOut(now, step, sources);
+      StepEditor.Result result = editor.carryOut(now, followed(step, before, now), sources);
       outcomes.add(result.outcome());
       now = result.foretold();
     }
     return new Rehearsal(plan, outcomes, before, now, sources);
+  }
+
+  /** The step with the names that its units have now; units keep their ids through all steps. */
+  private static Plan.Step followed(Plan.Step step, Survey before, Survey now) {
+    List<String> names = new ArrayList<>();
+    for (String name : step.units()) {
+      int known = now.units().find(name) < 0 ? before.units().find(name) : -1;
+      names.add(known < 0 ? name : now.units().name(known));
+    }
+    return new Plan.Step(step.verb(), names, step.into(), step.leaves(), step.line());
   }
 
   public boolean accepted() {

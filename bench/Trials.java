@@ -1,4 +1,6 @@
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -20,15 +22,16 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /**
- * Seeded random moves of a type into another existing package: ROOT CLASSPATH N SEED. Each accepted
- * one is written to disk, read again from disk, compared with what was foretold, and taken back.
+ * Seeded random steps of one sort: ROOT CLASSPATH N SEED SORT. Each accepted one is written to disk,
+ * read again from disk, compared with what was foretold, and taken back.
  */
-public final class Moves {
+public final class Trials {
   public static void main(String[] arguments) throws Exception {
     Root root = Root.of(Path.of(arguments[0]));
     List<String> classpath = arguments[1].isEmpty() ? List.of() : List.of(arguments[1].split(":"));
@@ -39,30 +42,21 @@ public final class Moves {
     Survey survey = reader.read(overlay(root, options), options, Progress.SILENT).survey();
     Map<String, byte[]> before = bytes(root);
     Units units = survey.units();
-    List<Integer> types = new ArrayList<>();
-    TreeSet<String> packages = new TreeSet<>();
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit && !units.has(unit, Trait.FOREIGN)) {
-        types.add(unit);
-        packages.add(units.name(units.packageOf(unit)));
-      }
-    }
-    if (packages.size() == 1) {
-      packages.add(packages.first() + ".moved");
-    }
-    List<String> targets = new ArrayList<>(packages);
+    Draw draw = new Draw(survey, random);
     int accepted = 0;
+    int drawn = 0;
     int errors = 0;
     int unmet = 0;
     int notRestored = 0;
     Map<String, Integer> refusals = new TreeMap<>();
     for (int trial = 0; trial < trials; trial++) {
-      int type = types.get(random.nextInt(types.size()));
-      String into;
-      do {
-        into = targets.get(random.nextInt(targets.size()));
-      } while (into.equals(units.name(units.packageOf(type))));
-      Plan plan = new Plan("", List.of(Plan.Step.move(units.name(type), into, true, 0)));
+      Plan.Step step = draw.step(arguments[4], trial);
+      if (step == null) {
+        System.out.println("  nothing to draw for " + arguments[4]);
+        break;
+      }
+      drawn++;
+      Plan plan = new Plan("", List.of(step));
       Rehearsal rehearsal = Rehearsal.of(survey, plan, overlay(root, options), new JavaStepEditor());
       if (!rehearsal.accepted()) {
         for (StepOutcome.Reason reason : rehearsal.steps().get(0).reasons()) {
@@ -95,8 +89,94 @@ public final class Moves {
         proof.differences().forEach(d -> System.out.println("    " + d));
       }
     }
-    System.out.printf("%s: %d of %d accepted (%.1f %%); with a new error or another binding %d, forecast not met %d, not restored %d; refusals %s%n",
-        root.path().getFileName(), accepted, trials, 100.0 * accepted / trials, errors, unmet, notRestored, refusals);
+    System.out.printf("%s, %s: %d of %d accepted (%.1f %%); with a new error or another binding %d, forecast not met %d, not restored %d; refusals %s%n",
+        arguments[4], root.path().getFileName(), accepted, drawn, 100.0 * accepted / Math.max(1, drawn), errors, unmet, notRestored, refusals);
+  }
+
+  /** What a trial may be about. */
+  private static final class Draw {
+    private final Survey survey;
+    private final Units units;
+    private final Random random;
+    private final List<Integer> types = new ArrayList<>();
+    private final List<Integer> members = new ArrayList<>();
+    private final List<String> packages;
+
+    Draw(Survey survey, Random random) {
+      this.survey = survey;
+      this.units = survey.units();
+      this.random = random;
+      TreeSet<String> names = new TreeSet<>();
+      for (int unit = 0; unit < units.size(); unit++) {
+        if (units.has(unit, Trait.FOREIGN)) {
+          continue;
+        }
+        if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit) {
+          types.add(unit);
+          names.add(units.name(units.packageOf(unit)));
+        } else if (units.level(unit) == Level.MEMBER && !units.has(unit, Trait.INITIALISER)) {
+          members.add(unit);
+        }
+      }
+      if (names.size() == 1) {
+        names.add(names.first() + ".moved");
+      }
+      packages = new ArrayList<>(names);
+    }
+
+    private <T> T any(List<T> of) {
+      return of.get(random.nextInt(of.size()));
+    }
+
+    Plan.Step step(String sort, int trial) {
+      return switch (sort) {
+        case "types" -> {
+          int type = any(types);
+          String into;
+          do {
+            into = any(packages);
+          } while (into.equals(units.name(units.packageOf(type))));
+          yield Plan.Step.move(units.name(type), into, true, 0);
+        }
+        case "packages" -> {
+          String name = units.name(units.packageOf(any(types)));
+          String into = trial % 2 == 0 ? "org.elsewhere" : any(packages);
+          yield new Plan.Step(
+              Plan.Verb.MOVE,
+              List.of(name),
+              into,
+              trial % 3 == 0 ? Set.of(Plan.Leave.WIDEN, Plan.Leave.BELOW) : Set.of(Plan.Leave.WIDEN),
+              0);
+        }
+        case "renames" -> {
+          int unit;
+          do {
+            unit = trial % 3 == 0 ? any(types) : any(members);
+          } while (units.has(unit, Trait.CONSTRUCTOR) || ofLibrary(unit));
+          String name = units.simpleName(unit);
+          int open = name.indexOf('(');
+          yield Plan.Step.rename(
+              units.name(unit), (open < 0 ? name : name.substring(0, open)) + "Anew", 0);
+        }
+        case "tighten" -> new Plan.Step(
+            Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(), 0);
+        case "sort" -> new Plan.Step(Plan.Verb.SORT, List.of(units.name(any(types))), "", Set.of(), 0);
+        default -> throw new IllegalArgumentException(sort);
+      };
+    }
+
+    /** Whether the name is a library's to give: then no rename can be right. */
+    private boolean ofLibrary(int unit) {
+      References references = survey.references();
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        if (references.kind(r) == Kind.OVERRIDES
+            && references.at(r) == units.nameAt(unit)
+            && (units.has(references.target(r), Trait.FOREIGN) || ofLibrary(references.target(r)))) {
+          return true;
+        }
+      }
+      return false;
+    }
   }
 
   private static Overlay overlay(Root root, ReadOptions options) {
