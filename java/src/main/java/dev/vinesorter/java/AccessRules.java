@@ -25,6 +25,7 @@ final class AccessRules {
   private final Units units;
   private final References references;
   private final boolean widen;
+  private final SubclassAccess subclasses;
   private final List<Reason> reasons = new ArrayList<>();
 
   /** What needs {@link Trait#PUBLIC} or {@link Trait#PROTECTED}, by unit. */
@@ -40,6 +41,7 @@ final class AccessRules {
     this.units = move.units();
     this.references = move.references();
     this.widen = widen;
+    this.subclasses = new SubclassAccess(move);
   }
 
   static AccessRules of(Relocation move, boolean widen) {
@@ -158,7 +160,7 @@ final class AccessRules {
     if (has(used, Trait.PUBLIC) || has(used, Trait.PRIVATE) || has(used, Trait.INITIALISER)) {
       return;
     }
-    boolean ofSubclass = bySubclass(user, r, used);
+    boolean ofSubclass = subclasses.granted(user, r, used);
     if (has(used, Trait.PROTECTED) && ofSubclass) {
       return;
     }
@@ -172,63 +174,6 @@ final class AccessRules {
     if (widen) {
       widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
     }
-  }
-
-  /** Whether the use is one that {@code protected} grants to subclasses in other packages. */
-  private boolean bySubclass(int user, int r, int used) {
-    int owner = units.ancestor(units.parent(used), Level.TYPE);
-    if (owner < 0) {
-      return false;
-    }
-    for (int around = units.ancestor(user, Level.TYPE);
-        around >= 0 && units.level(around) == Level.TYPE;
-        around = units.parent(around)) {
-      if (around != owner && move.isSubtype(around, owner)) {
-        return grantedTo(around, user, r, used);
-      }
-    }
-    return has(used, Trait.CONSTRUCTOR) && isAnonymousCreation(user, r);
-  }
-
-  private boolean grantedTo(int subclass, int user, int r, int used) {
-    if (has(used, Trait.CONSTRUCTOR)) {
-      return references.kind(r) == Kind.CALLS || isAnonymousCreation(user, r);
-    }
-    if (has(used, Trait.STATIC) || units.level(used) == Level.TYPE) {
-      return true;
-    }
-    JavaTokens tokens = move.tokens(units.fileOf(user));
-    int token = tokens.from(references.at(r));
-    boolean hasReceiver = tokens.is(token - 1, ".") || tokens.is(token - 1, "::");
-    if (!hasReceiver || tokens.is(token - 2, "this") || tokens.is(token - 2, "super")) {
-      return true;
-    }
-    int receiver = receiver(user, r);
-    return receiver >= 0 && move.isSubtype(receiver, subclass);
-  }
-
-  private boolean isAnonymousCreation(int user, int r) {
-    for (int other = references.row(user); other < references.row(user + 1); other++) {
-      if (references.at(other) == references.at(r)
-          && references.kind(other) == Kind.EXTENDS
-          && references.kind(r) != Kind.EXTENDS) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  /** The type of what stands before the dot, where it is not the one that declares the member. */
-  private int receiver(int user, int r) {
-    for (int other = references.row(user); other < references.row(user + 1); other++) {
-      if (other != r
-          && references.at(other) == references.at(r)
-          && (references.kind(other) == Kind.THROUGH || references.kind(other) == Kind.REFERS)
-          && units.level(references.target(other)) == Level.TYPE) {
-        return references.target(other);
-      }
-    }
-    return -1;
   }
 
   /**
@@ -257,7 +202,7 @@ final class AccessRules {
   }
 
   private void inheritance(int leaving, int owner, int user, int r) {
-    int receiver = receiver(user, r);
+    int receiver = subclasses.receiver(user, r);
     int heir = receiver >= 0 ? receiver : units.ancestor(user, Level.TYPE);
     if (heir >= 0 && heir != owner && move.isSubtype(heir, leaving)) {
       demand(

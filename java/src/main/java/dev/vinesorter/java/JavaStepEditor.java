@@ -42,7 +42,12 @@ public final class JavaStepEditor implements StepEditor {
       return switch (step.verb()) {
         case MOVE -> move(survey, step, sources);
         case RENAME -> rename(survey, step, sources);
-        case TIGHTEN, SORT ->
+        case TIGHTEN ->
+            TightenStep.carryOut(
+                new SourceView(survey, sources),
+                tops(survey, step, sources),
+                step.may(Leave.LIBRARY));
+        case SORT ->
             throw new Refused("not-yet", "'" + step.verb().word() + "' cannot be done yet.");
       };
     } catch (Refused e) {
@@ -174,9 +179,6 @@ public final class JavaStepEditor implements StepEditor {
     if (name.equals(into)) {
       return;
     }
-    if (into.startsWith(name + ".") && below) {
-      throw new Refused("bad-target", "A package cannot go with all below into itself.");
-    }
     for (int around = 0; around < units.size(); around++) {
       boolean meant =
           units.level(around) == Level.PACKAGE
@@ -220,6 +222,31 @@ public final class JavaStepEditor implements StepEditor {
               + " is a symbolic link; moving it would leave the file behind. Replace the link by"
               + " the file first.");
     }
+  }
+
+  // ---- tighten and sort
+
+  /** The types and members that a step is about; for a package or a file the types in it. */
+  private static List<Integer> tops(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    Units units = survey.units();
+    List<Integer> tops = new ArrayList<>();
+    for (String name : step.units()) {
+      for (int unit : meant(survey, step, name)) {
+        List<Integer> open = new ArrayList<>(List.of(unit));
+        for (int next = 0; next < open.size(); next++) {
+          Level level = units.level(open.get(next));
+          if (level == Level.TYPE || level == Level.MEMBER) {
+            readable(units, sources, open.get(next));
+            tops.add(open.get(next));
+          } else {
+            for (int child : units.children(open.get(next))) {
+              open.add(child);
+            }
+          }
+        }
+      }
+    }
+    return tops;
   }
 
   // ---- rename

@@ -11,6 +11,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.source.StepEditor.Result;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -381,7 +382,7 @@ final class MemberRename {
     int name = tokens.before(one.nameEnd());
     boolean alone =
         units.children(owner).length > 0
-            && java.util.Arrays.stream(units.children(owner))
+            && Arrays.stream(units.children(owner))
                 .noneMatch(m -> !family.contains(m) && bare(units.simpleName(m)).equals(old));
     if (ours && others) {
       String line = code.sources().text(units.name(file)).lineEnd();
@@ -483,12 +484,9 @@ final class MemberRename {
   private boolean isThisOverload(String text, int past, int end) {
     boolean method = units.has(unit, Trait.METHOD);
     if (past >= end || text.charAt(past) != '(') {
-      for (int other : units.children(units.parent(unit))) {
-        if (!family.contains(other) && bare(units.simpleName(other)).equals(old)) {
-          return false;
-        }
-      }
-      return true;
+      return family.stream()
+          .flatMapToInt(member -> Arrays.stream(units.children(units.parent(member))))
+          .noneMatch(other -> !family.contains(other) && bare(units.simpleName(other)).equals(old));
     }
     int close = text.indexOf(')', past);
     if (!method || close < 0 || close > end) {

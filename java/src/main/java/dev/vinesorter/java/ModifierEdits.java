@@ -4,7 +4,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.source.TextEdits;
 import java.util.Set;
 
-/** Makes a declaration less private: one word inserted or replaced. */
+/** Makes a declaration less or more private: one word inserted, replaced or taken out. */
 final class ModifierEdits {
   private static final Set<String> MODIFIERS =
       Set.of(
@@ -49,6 +49,42 @@ final class ModifierEdits {
       }
     }
     edits.insert(insertAt, word + " ");
+  }
+
+  /**
+   * Makes the declaration that begins at the char more private; {@code null} is for no modifier.
+   */
+  static void narrow(TextEdits edits, JavaTokens tokens, String text, int begin, Trait access) {
+    String word = access == null ? "" : access == Trait.PRIVATE ? "private" : "protected";
+    int insertAt = -1;
+    int token = tokens.from(begin);
+    while (token < tokens.size()) {
+      if (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
+        token = behindAnnotation(tokens, token);
+        continue;
+      }
+      if (insertAt < 0) {
+        insertAt = tokens.begin(token);
+      }
+      if (tokens.is(token, "protected") || tokens.is(token, "public")) {
+        int end = tokens.end(token);
+        while (word.isEmpty()
+            && end < text.length()
+            && (text.charAt(end) == ' ' || text.charAt(end) == '\t')) {
+          end++;
+        }
+        edits.replace(tokens.begin(token), end, word);
+        return;
+      }
+      if (tokens.is(token, "-") || MODIFIERS.contains(tokens.text(token))) {
+        token++;
+      } else {
+        break;
+      }
+    }
+    if (!word.isEmpty()) {
+      edits.insert(insertAt, word + " ");
+    }
   }
 
   /** The same for a method of a local class, of which only the name's place is known. */

@@ -3,6 +3,8 @@ package dev.vinesorter.java;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -32,6 +34,19 @@ final class ServiceFiles {
         }
       }
     }
+  }
+
+  /** All words in service files, the types that they name among them. */
+  static Set<String> names(Overlay sources) {
+    Set<String> names = new TreeSet<>();
+    for (String path : sources.paths()) {
+      if (PLACE.matcher(path).matches()) {
+        for (String line : sources.text(path).text().split("\\R")) {
+          names.add(line.replaceAll("#.*", "").strip().replace('$', '.'));
+        }
+      }
+    }
+    return names;
   }
 
   /** Replaces the names of moved types, whole or as the outer part of a nested type's name. */

@@ -1,0 +1,340 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Widening;
+import dev.vinesorter.source.StepEditor.Result;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Makes types and members as private as their uses allow. What may be used without a name in the
+ * sources keeps its access: what overrides or is overridden, what carries an annotation that is not
+ * Java's own, entry points, and what a service file or a module names.
+ */
+final class TightenStep {
+  /** Access from most to least private; package access has no trait. */
+  private enum Access {
+    PRIVATE,
+    PACKAGE,
+    PROTECTED,
+    PUBLIC;
+
+    static Access of(Units units, int unit) {
+      return units.has(unit, Trait.PUBLIC)
+          ? PUBLIC
+          : units.has(unit, Trait.PROTECTED)
+              ? PROTECTED
+              : units.has(unit, Trait.PRIVATE) ? PRIVATE : PACKAGE;
+    }
+  }
+
+  /** Methods that serialisation calls by name. */
+  private static final Set<String> BY_NAME =
+      Set.of(
+          "readResolve()",
+          "writeReplace()",
+          "readExternal(ObjectInput)",
+          "writeExternal(ObjectOutput)");
+
+  private final SourceView code;
+  private final Units units;
+  private final References references;
+  private final SubclassAccess subclasses;
+  private final boolean library;
+  private final Set<String> named;
+
+  private TightenStep(SourceView code, boolean library) {
+    this.code = code;
+    this.units = code.units();
+    this.references = code.references();
+    this.subclasses = new SubclassAccess(code);
+    this.library = library;
+    this.named = ServiceFiles.names(code.sources());
+  }
+
+  /**
+   * Carries the step out.
+   *
+   * @param tops what is tightened, with all that is inside
+   * @param library whether the public interface counts as used
+   */
+  static Result carryOut(SourceView code, List<Integer> tops, boolean library) {
+    TightenStep step = new TightenStep(code, library);
+    Map<Integer, Access> narrowed = step.narrowed(tops);
+    if (narrowed.isEmpty()) {
+      return new Result(new StepOutcome(true, List.of(), List.of(), true), code.survey());
+    }
+    FileChanges changes = new FileChanges(code);
+    SurveyDraft draft = new SurveyDraft(code.survey());
+    List<Widening> told = new ArrayList<>();
+    Set<String> places = new TreeSet<>();
+    narrowed.forEach(
+        (unit, access) -> {
+          int file = step.units.fileOf(unit);
+          Trait trait = access == Access.PACKAGE ? null : Trait.valueOf(access.name());
+          // Fields declared together have their modifiers together.
+          if (places.add(file + " " + step.units.begin(unit))) {
+            ModifierEdits.narrow(
+                changes.in(file),
+                code.tokens(file),
+                code.text(file),
+                step.units.begin(unit),
+                trait);
+          }
+          int plain =
+              step.units.traits(unit)
+                  & ~(Trait.PUBLIC.bit() | Trait.PROTECTED.bit() | Trait.PRIVATE.bit());
+          draft.traits(unit, plain | (trait == null ? 0 : trait.bit()));
+          told.add(
+              new Widening(
+                  step.units.name(unit),
+                  access == Access.PACKAGE
+                      ? "package-private"
+                      : access.name().toLowerCase(java.util.Locale.ROOT)));
+        });
+    changes.into(draft);
+    changes.apply();
+    return new Result(new StepOutcome(true, List.of(), told, false), draft.survey());
+  }
+
+  private Map<Integer, Access> narrowed(List<Integer> tops) {
+    Map<Integer, Access> narrowed = new TreeMap<>();
+    for (int top : tops) {
+      for (int unit : units.withAllInside(top)) {
+        Access needed = needed(unit);
+        if (needed.compareTo(Access.of(units, unit)) < 0) {
+          narrowed.put(unit, needed);
+        }
+      }
+    }
+    Map<Integer, Access> together = new TreeMap<>();
+    narrowed.forEach(
+        (unit, access) -> {
+          Access least = access;
+          for (int other : units.children(units.parent(unit))) {
+            if (units.has(unit, Trait.FIELD) && units.begin(other) == units.begin(unit)) {
+              Access its = narrowed.getOrDefault(other, Access.of(units, other));
+              least = its.compareTo(least) > 0 ? its : least;
+            }
+          }
+          if (least.compareTo(Access.of(units, unit)) < 0) {
+            together.put(unit, least);
+          }
+        });
+    return together;
+  }
+
+  /** The most private access that a unit can have. */
+  private Access needed(int unit) {
+    Access now = Access.of(units, unit);
+    if (now == Access.PRIVATE || isFixed(unit)) {
+      return now;
+    }
+    Access needed = isOutermost(unit) ? Access.PACKAGE : Access.PRIVATE;
+    for (int r : references.to(unit)) {
+      Kind kind = references.kind(r);
+      if (kind != Kind.MENTIONS && kind != Kind.OVERRIDES) {
+        Access use = use(unit, r);
+        needed = use.compareTo(needed) > 0 ? use : needed;
+      }
+    }
+    return needed;
+  }
+
+  private boolean isOutermost(int unit) {
+    return units.topTypeOf(unit) == unit;
+  }
+
+  private Access use(int unit, int r) {
+    int user = references.from(r);
+    if (units.topTypeOf(user) >= 0 && units.topTypeOf(user) == units.topTypeOf(unit)) {
+      return reachesPrivate(unit, user, r) ? Access.PRIVATE : Access.PACKAGE;
+    }
+    if (code.packageBefore(user).equals(code.packageBefore(unit))) {
+      // An import stands in no type, so nothing private can be imported.
+      return Access.PACKAGE;
+    }
+    boolean member = units.level(unit) == Level.MEMBER;
+    return member && subclasses.granted(user, r, unit) ? Access.PROTECTED : Access.PUBLIC;
+  }
+
+  /**
+   * Whether a use inside the same outermost type is one of the declaring type's own member, not of
+   * one that is inherited: private members are not.
+   */
+  private boolean reachesPrivate(int unit, int user, int r) {
+    int owner = units.parent(unit);
+    if (units.level(unit) == Level.TYPE || units.has(unit, Trait.CONSTRUCTOR)) {
+      return true;
+    }
+    int receiver = subclasses.receiver(user, r);
+    JavaTokens tokens = code.tokens(units.fileOf(user));
+    int token = tokens.from(references.at(r));
+    boolean qualified = tokens.is(token - 1, ".") || tokens.is(token - 1, "::");
+    if (qualified && !tokens.is(token - 2, "this")) {
+      return (receiver < 0 || receiver == owner) && !tokens.is(token - 2, "super");
+    }
+    for (int around = units.ancestor(user, Level.TYPE);
+        around >= 0 && around != owner;
+        around = units.ancestor(units.parent(around), Level.TYPE)) {
+      if (code.isSubtype(around, owner)) {
+        return false;
+      }
+    }
+    return units.inside(user, owner) && !inheritsLocally(user, owner);
+  }
+
+  /** Whether a local class in the member inherits from the owner, and may be what is meant. */
+  private boolean inheritsLocally(int user, int owner) {
+    for (int r = references.row(user); r < references.row(user + 1); r++) {
+      Kind kind = references.kind(r);
+      if ((kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS)
+          && code.isSubtype(references.target(r), owner)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  // ---- what keeps its access
+
+  private boolean isFixed(int unit) {
+    int owner = units.parent(unit);
+    boolean inType = owner >= 0 && units.level(owner) == Level.TYPE;
+    if (units.has(unit, Trait.INITIALISER)
+        || units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER
+        || inType && (units.has(owner, Trait.INTERFACE) || units.has(owner, Trait.ANNOTATION))
+        || units.has(unit, Trait.IMPLICITLY_PUBLIC)
+        || units.has(unit, Trait.GENERATED)
+        || library && isInterface(unit)
+        || isAnnotated(unit)) {
+      return true;
+    }
+    if (units.level(unit) == Level.TYPE) {
+      return isReachedByName(unit) || units.simpleName(unit).equals("package-info");
+    }
+    boolean constructor = units.has(unit, Trait.CONSTRUCTOR);
+    boolean enumOrRecord = units.has(owner, Trait.ENUM) || units.has(owner, Trait.RECORD);
+    if (enumOrRecord
+        && (constructor || units.has(unit, Trait.FIELD) && !isDeclared(unit, "private"))) {
+      return true;
+    }
+    if (units.has(owner, Trait.RECORD) && units.simpleName(unit).endsWith("()")) {
+      return true;
+    }
+    if (constructor) {
+      return isReachedByName(owner);
+    }
+    return units.has(unit, Trait.METHOD) && isMethodFixed(unit, owner);
+  }
+
+  /** Enum constants and the components of a record have no modifiers. */
+  private boolean isDeclared(int unit, String modifier) {
+    int file = units.fileOf(unit);
+    JavaTokens tokens = code.tokens(file);
+    return tokens.is(tokens.from(units.begin(unit)), modifier)
+        || units.has(unit, Trait.STATIC) && !units.has(unit, Trait.PUBLIC);
+  }
+
+  private boolean isMethodFixed(int unit, int owner) {
+    String name = units.simpleName(unit);
+    if (units.has(unit, Trait.ABSTRACT)
+        || units.has(unit, Trait.NATIVE)
+        || name.startsWith("main(")
+        || BY_NAME.contains(name)) {
+      return true;
+    }
+    if (units.has(unit, Trait.STATIC)) {
+      return hides(unit, owner);
+    }
+    MemberFamily family = MemberFamily.of(code, unit);
+    if (family.members().size() > 1 || !family.local().isEmpty()) {
+      return true;
+    }
+    // A library's interface may be implemented by a method that one of the subclasses inherits,
+    // and a library's class may look for methods of its subclasses.
+    Set<Integer> own = code.allSupertypes(owner);
+    for (int above : own) {
+      if (units.has(above, Trait.FOREIGN) && !units.name(above).startsWith("java.")) {
+        return true;
+      }
+    }
+    for (int heir : code.subtypes(owner)) {
+      for (int above : code.allSupertypes(heir)) {
+        if (units.has(above, Trait.FOREIGN) && !own.contains(above)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** A static method must not be more private than one that it hides (JLS 8.4.8.3). */
+  private boolean hides(int method, int owner) {
+    for (int above : code.allSupertypes(owner)) {
+      for (int other : units.children(above)) {
+        if (units.has(other, Trait.METHOD)
+            && units.simpleName(other).equals(units.simpleName(method))) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** Whether others than these sources can use a unit of a library. */
+  private boolean isInterface(int unit) {
+    for (int at = unit; at >= 0; at = units.parent(at)) {
+      boolean counts = units.level(at) == Level.TYPE || units.level(at) == Level.MEMBER;
+      if (counts && Access.of(units, at).compareTo(Access.PROTECTED) < 0) {
+        return false;
+      }
+    }
+    return !units.has(unit, Trait.TEST);
+  }
+
+  private boolean isAnnotated(int unit) {
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      if (references.kind(r) == Kind.ANNOTATES
+          && (units.nameAt(unit) < 0 || references.at(r) < units.nameAt(unit))
+          && !units.name(references.target(r)).startsWith("java.lang.")) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether something outside the code may make objects of a type, or start it. */
+  private boolean isReachedByName(int type) {
+    if (named.contains(units.name(type))) {
+      return true;
+    }
+    for (int r : references.to(type)) {
+      int file = units.fileOf(references.from(r));
+      if (file >= 0 && units.simpleName(file).endsWith("module-info.java")) {
+        return true;
+      }
+    }
+    for (int member : units.children(type)) {
+      if (units.simpleName(member).startsWith("main(") || isAnnotated(member)) {
+        return true;
+      }
+    }
+    for (int above : code.allSupertypes(type)) {
+      if (units.has(above, Trait.FOREIGN) && !units.name(above).startsWith("java.")) {
+        return true;
+      }
+    }
+    return false;
+  }
+}

@@ -1,0 +1,110 @@
+package dev.vinesorter.java;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.source.Rehearsal;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Types and members become as private as their uses allow, and what a name alone reaches stays. */
+class TightenTest {
+  @TempDir Path folder;
+
+  private static final String CODE =
+      """
+      --- a/Base.java
+      package a;
+
+      public class Base implements Runnable {
+        public int alone = 1, shared = 2;
+        public static final String NAME = "x";
+        @Deprecated public int near;
+        protected int below;
+        public Base() {}
+        public void run() { helper(); new Inner().go(); }
+        public void helper() {}
+        public void everywhere() {}
+        public void inherited() {}
+        public static void hidden() {}
+        public static void main(String[] words) {}
+        @a.Frame public void framed() {}
+        public class Inner { public void go() { alone++; } }
+        class Heir extends Base { void call() { inherited(); super.below = 1; } }
+      }
+      --- a/Frame.java
+      package a;
+      public @interface Frame { String value() default ""; }
+      --- a/Peer.java
+      package a;
+      class Peer extends Base { int n = near + shared; public static void hidden() {} }
+      --- b/Far.java
+      package b;
+      public class Far extends a.Base { int m = below; void f(a.Base b) { b.everywhere(); } }
+      """;
+
+  private Rehearsal tightened(String unit, Leave... leaves) {
+    Code code = Code.at(folder).with(CODE);
+    Rehearsal rehearsal =
+        code.rehearse(new Step(Verb.TIGHTEN, List.of(unit), "", Set.of(leaves), 0));
+    assertThat(rehearsal.accepted()).isTrue();
+    Rehearsal.Proof proof = code.prove(rehearsal);
+    assertThat(proof.newErrors()).isEmpty();
+    assertThat(proof.rebindings()).isEmpty();
+    assertThat(proof.differences()).isEmpty();
+    return rehearsal;
+  }
+
+  @Test
+  void accessBecomesWhatUsesNeed() {
+    Rehearsal rehearsal = tightened("a.Base");
+    assertThat(rehearsal.sources().text("a/Base.java").text())
+        .isEqualTo(
+            """
+            package a;
+
+            public class Base implements Runnable {
+              int alone = 1, shared = 2;
+              private static final String NAME = "x";
+              @Deprecated int near;
+              protected int below;
+              public Base() {}
+              public void run() { helper(); new Inner().go(); }
+              private void helper() {}
+              public void everywhere() {}
+              void inherited() {}
+              private static void hidden() {}
+              public static void main(String[] words) {}
+              @a.Frame public void framed() {}
+              private class Inner { private void go() { alone++; } }
+              private class Heir extends Base { private void call() { inherited(); super.below = 1; } }
+            }
+            """);
+    assertThat(rehearsal.steps().get(0).widened())
+        .anySatisfy(
+            one -> {
+              assertThat(one.unit()).isEqualTo("a.Base#helper()");
+              assertThat(one.to()).isEqualTo("private");
+            });
+  }
+
+  @Test
+  void interfaceOfALibraryStays() {
+    String text = tightened("a.Base", Leave.LIBRARY).sources().text("a/Base.java").text();
+    assertThat(text)
+        .contains("public void helper() {}", "public Base() {}", "protected int below;")
+        .contains("private class Heir extends Base { private void call()");
+  }
+
+  @Test
+  void typeThatOnlyItsPackageUsesIsNotPublic() {
+    assertThat(tightened("b.Far").sources().text("b/Far.java").text())
+        .startsWith("package b;\nclass Far extends a.Base { private int m");
+    assertThat(tightened("a.Frame").steps().get(0).done()).isFalse();
+  }
+}
