@@ -73,8 +73,8 @@ public final class Trials {
         changes.put(path, text == null ? null : text.bytes());
         origins.put(path, rehearsal.sources().origin(path));
       });
-      String id = journal.carryOut(plan.steps().get(0).title(), changes, origins);
-      Rehearsal onDisk = new Rehearsal(plan, rehearsal.steps(), survey, rehearsal.after(), overlay(root, options));
+      String id = journal.carryOut(Journal.Change.whole(plan.steps().get(0).title()), changes, origins);
+      Rehearsal onDisk = new Rehearsal(plan, rehearsal.steps(), survey, rehearsal.after(), overlay(root, options), List.of());
       Rehearsal.Proof proof = onDisk.prove(reader, options, Progress.SILENT);
       journal.takeBack(id);
       boolean restored = same(before, bytes(root));

@@ -1,23 +1,24 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.report.Page;
 import dev.vinesorter.report.PlanReport;
-import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.report.PlanReport.Application;
+import dev.vinesorter.source.GitCommits;
+import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.KeptSurvey;
-import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.PlanFile;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Rehearsal;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -28,19 +29,29 @@ import picocli.CommandLine.Parameters;
     name = "apply",
     description = {
       "Carries a plan out. Before anything is written, the edited sources are compiled in memory:"
-          + " no new error, and every name must mean what it meant. All files change, or none.",
+          + " no new error, and every name must mean what it meant. All files change, or none;"
+          + " step by step where each step is verified or committed.",
       ""
     },
     footer = {
       "",
-      "Exit code 1 when the plan is refused or the verify command fails; then nothing is changed.",
+      "Exit code 1 when the plan is refused or the verify command fails. A step that fails is"
+          + " taken",
+      "back; the steps before it stay, and --resume goes on when the plan was mended.",
       "",
       "Examples:",
       "  vinesort apply plan.yaml",
-      "  vinesort apply plan.yaml --verify 'mvn -q test'"
+      "  vinesort apply plan.yaml --verify 'mvn -q test' --commit",
+      "  vinesort apply plan.yaml --verify 'mvn -q test' --resume"
     })
 final class ApplyCommand extends BaseCommand {
   private static final int OBJECTIONS = 20;
+
+  /** When the verify command is run. */
+  enum At {
+    step,
+    end
+  }
 
   @Parameters(paramLabel = "PLAN", description = "The plan file.")
   private Path planFile;
@@ -48,9 +59,35 @@ final class ApplyCommand extends BaseCommand {
   @Option(
       names = "--verify",
       paramLabel = "CMD",
-      description =
-          "Shell command run in the root afterwards; when it fails, the plan is taken back.")
+      description = "Shell command run in the root after each step; what it says is kept in a log.")
   private String verify;
+
+  @Option(
+      names = "--verify-at",
+      paramLabel = "WHEN",
+      description =
+          "${COMPLETION-CANDIDATES} (default: step). At the end, a failure takes back the plan.")
+  private At verifyAt = At.step;
+
+  @Option(
+      names = "--verify-limit",
+      paramLabel = "SECONDS",
+      description = "Stop the verify command after that long; it has failed then.")
+  private long verifyLimit;
+
+  @Option(
+      names = "--commit",
+      description =
+          "Make one git commit for each step; refused where its files have other changes.")
+  private boolean commit;
+
+  @Option(names = "--step-by-step", description = "Write each step on its own, to be undone alone.")
+  private boolean stepByStep;
+
+  @Option(
+      names = "--resume",
+      description = "Go on with a plan that stopped; the steps done so far must be the same.")
+  private boolean resume;
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
@@ -59,46 +96,119 @@ final class ApplyCommand extends BaseCommand {
   @Override
   public Integer call() {
     Plan plan = PlanFile.read(planFile);
+    if (verify == null && (verifyLimit != 0 || verifyAt == At.end)) {
+      throw new UsageException("--verify-at and --verify-limit need --verify CMD.");
+    }
+    if (verifyLimit < 0) {
+      throw new UsageException("--verify-limit takes seconds, 1 or more.");
+    }
+    if (verifyAt == At.end && (commit || stepByStep || resume)) {
+      throw new UsageException(
+          "--verify-at end takes back the plan as a whole, so steps cannot be written one by one.");
+    }
     Workbench bench = workbench();
     return bench.locked("apply", () -> apply(plan, bench));
   }
 
-  private int apply(Plan plan, Workbench bench) {
+  /** The steps of the last run of this plan that are done. */
+  private record Progress(String run, int steps) {}
+
+  private int apply(Plan whole, Workbench bench) {
     view = structure.view(bench);
     KeptSurvey kept = bench.kept();
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
-      return refuseStale(plan, kept, changed);
+      return refuseStale(whole, kept, changed);
+    }
+    Progress progress = new Progress("", 0);
+    Plan plan = whole;
+    if (resume) {
+      progress = progress(whole, bench.own().journal());
+      if (progress.steps == whole.steps().size()) {
+        say("All steps of the plan are done.");
+        return Main.DONE;
+      }
+      plan = rest(whole, progress.steps, kept.survey());
     }
     Rehearsal rehearsal =
         Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
     PlanReport.Content content = RehearseCommand.content(rehearsal);
     if (!rehearsal.accepted()) {
-      return report(content, new PlanReport.Application(false, false, null, "", List.of()));
+      return report(content, Application.none(List.of()));
     }
     if (content.changes().isEmpty()) {
-      return report(content, new PlanReport.Application(true, true, null, "", List.of()));
+      return report(
+          content,
+          new Application(true, true, null, "", List.of(), whole.steps().size(), List.of(), ""));
     }
-    Rehearsal.Proof proof;
-    try (Drawing progress = Drawing.start()) {
-      proof = rehearsal.prove(new JavaReader(), kept.options(), progress);
-    }
+    Rehearsal.Proof proof = proof(kept, rehearsal);
     List<String> objections = objections(proof);
     if (!objections.isEmpty()) {
-      return report(content, new PlanReport.Application(false, false, null, "", objections));
+      return report(content, Application.none(objections));
     }
+    Application application = write(bench, kept, rehearsal, proof, progress);
     PlanReport.Content outcome =
         new PlanReport.Content(
             plan, content.steps(), content.before(), proof.reading().survey(), content.changes());
-    return write(bench, kept, rehearsal, proof, outcome);
+    return report(application.applied() ? outcome : content, application);
   }
+
+  private static Rehearsal.Proof proof(KeptSurvey kept, Rehearsal rehearsal) {
+    try (Drawing progress = Drawing.start()) {
+      return rehearsal.prove(
+          new JavaReader(), kept.options(), progress, new Reading(kept.survey(), kept.memo()));
+    }
+  }
+
+  // ---- going on with a plan
+
+  private Progress progress(Plan plan, Journal journal) {
+    List<Journal.Applied> applied = journal.applied();
+    Journal.Applied last = applied.isEmpty() ? null : applied.get(applied.size() - 1);
+    if (last == null || last.change().step() == 0) {
+      throw new UsageException(
+          "There is no plan that stopped at a step. Leave --resume out to begin with the first.");
+    }
+    List<Journal.Applied> run = journal.run(last.plan());
+    for (Journal.Applied one : run) {
+      int step = one.change().step();
+      if (step > plan.steps().size()
+          || !plan.steps().get(step - 1).title().equals(one.change().does())) {
+        throw new UsageException(
+            "Step "
+                + step
+                + " of the plan is not what was carried out: "
+                + one.change().does()
+                + ". Leave the steps that are done as they were.");
+      }
+    }
+    return new Progress(last.plan(), last.change().step());
+  }
+
+  /** The steps that are left, with the names that the done ones gave. */
+  private static Plan rest(Plan plan, int done, Survey now) {
+    List<Plan.Step> rest = new ArrayList<>();
+    for (Plan.Step step : plan.steps().subList(done, plan.steps().size())) {
+      List<String> names = new ArrayList<>();
+      for (String unit : step.units()) {
+        String name = unit;
+        for (Plan.Step before : plan.steps().subList(0, done)) {
+          name = before.after(name);
+        }
+        names.add(now.units().find(unit) < 0 && now.units().find(name) >= 0 ? name : unit);
+      }
+      rest.add(new Plan.Step(step.verb(), names, step.into(), step.leaves(), step.line()));
+    }
+    return new Plan(plan.title(), rest);
+  }
+
+  // ---- what speaks against it
 
   private int refuseStale(Plan plan, KeptSurvey kept, List<String> changed) {
     say(RehearseCommand.staleMessage(changed));
     if (common.json) {
       PlanReport.Content content = RehearseCommand.stale(plan, kept, changed);
-      PlanReport.Application none = new PlanReport.Application(false, false, null, "", List.of());
-      print(PlanReport.json(content, none, view));
+      print(PlanReport.json(content, Application.none(List.of()), view));
     }
     return Main.NOT_AS_IT_SHOULD_BE;
   }
@@ -123,71 +233,50 @@ final class ApplyCommand extends BaseCommand {
     return objections.size() <= OBJECTIONS ? objections : objections.subList(0, OBJECTIONS);
   }
 
-  private int write(
+  // ---- writing
+
+  private Application write(
       Workbench bench,
       KeptSurvey kept,
       Rehearsal rehearsal,
       Rehearsal.Proof proof,
-      PlanReport.Content content) {
-    Overlay sources = rehearsal.sources();
-    Map<String, byte[]> bytes = new TreeMap<>();
-    Map<String, String> origins = new TreeMap<>();
-    sources
-        .changed()
-        .forEach(
-            (path, text) -> {
-              bytes.put(path, text == null ? null : text.bytes());
-              origins.put(path, sources.origin(path));
-            });
-    List<String> raced = kept.changedSince(bench.root());
-    if (!raced.isEmpty()) {
-      return refuseStale(rehearsal.plan(), kept, raced);
-    }
+      Progress progress) {
     String title =
         rehearsal.plan().title().isEmpty() ? planFile.toString() : rehearsal.plan().title();
-    String journal = bench.own().journal().carryOut(title, bytes, origins);
-    Boolean verified = verify == null ? null : runVerify(bench.root().path());
-    if (Boolean.FALSE.equals(verified)) {
-      bench.own().journal().takeBack(journal);
-      return report(
-          content,
-          new PlanReport.Application(
-              false,
-              proof.forecastMet(),
-              false,
-              "",
-              List.of("The verify command failed, so the plan was taken back: " + verify)));
+    Verification verification =
+        verify == null ? null : new Verification(bench.root(), verify, verifyLimit);
+    PlanWriter writer = new PlanWriter(bench, kept, rehearsal, proof, title, verification);
+    List<String> raced = kept.changedSince(bench.root());
+    if (!raced.isEmpty()) {
+      return Application.none(List.of(RehearseCommand.staleMessage(raced)));
     }
-    Map<String, KeptSurvey.Stamp> stamps =
-        KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
-    bench.own().keep(kept.with(proof.reading(), stamps));
-    return report(
-        content,
-        new PlanReport.Application(
-            true, proof.forecastMet(), verified, journal, proof.differences()));
-  }
-
-  /** Runs the user's own command; its output goes to standard error. */
-  private boolean runVerify(Path folder) {
-    boolean windows = System.getProperty("os.name").startsWith("Windows");
-    ProcessBuilder command =
-        windows ? new ProcessBuilder("cmd", "/c", verify) : new ProcessBuilder("sh", "-c", verify);
-    try {
-      Process process = command.directory(folder.toFile()).redirectErrorStream(true).start();
-      process.getOutputStream().close();
-      try (var output = process.getInputStream()) {
-        output.transferTo(System.err);
+    Application application;
+    if (commit) {
+      try (GitCommits commits = GitCommits.of(bench.root())) {
+        writer.commitLeftOvers(progress.run, commits);
+        List<String> dirty = commits.dirty(writer.paths());
+        if (!dirty.isEmpty()) {
+          return Application.none(
+              List.of(
+                  "These files have changes that are not committed: "
+                      + String.join(", ", dirty)
+                      + ". Commit or stash them first."));
+        }
+        application = writer.stepwise(progress.run, progress.steps, commits);
       }
-      return process.waitFor() == 0;
-    } catch (IOException e) {
-      throw new CannotWorkException("Could not run the verify command: " + e.getMessage() + ".", e);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      return false;
+    } else if (stepByStep || resume || verify != null && verifyAt == At.step) {
+      application = writer.stepwise(progress.run, progress.steps, null);
+    } else {
+      application = writer.whole();
     }
+    if (Boolean.FALSE.equals(application.verified())) {
+      say("The verify command failed. The end of " + verification.log() + ":");
+      verification.lastLines().forEach(line -> say("  " + line));
+    }
+    return application;
   }
 
-  private int report(PlanReport.Content content, PlanReport.Application application) {
+  private int report(PlanReport.Content content, Application application) {
     if (common.json) {
       print(PlanReport.json(content, application, view));
     } else {
@@ -198,17 +287,14 @@ final class ApplyCommand extends BaseCommand {
         : Main.NOT_AS_IT_SHOULD_BE;
   }
 
-  private void text(
-      dev.vinesorter.report.Page page,
-      PlanReport.Content content,
-      PlanReport.Application application) {
+  private void text(Page page, PlanReport.Content content, Application application) {
     PlanReport.steps(page, content);
     page.line();
     for (String objection : application.objections()) {
       page.line("  " + objection.lines().findFirst().orElse(""));
     }
     if (!application.applied()) {
-      page.warn("Nothing was changed.").line();
+      stopped(page, application);
       return;
     }
     if (content.changes().isEmpty()) {
@@ -225,9 +311,27 @@ final class ApplyCommand extends BaseCommand {
         "  forecast             "
             + (application.forecastMet() ? "met: the structure is the one rehearsed" : "NOT met"));
     if (application.verified() != null) {
-      page.line("  verify command       passed");
+      page.line("  verify command       passed, " + application.log());
+    }
+    if (!application.commits().isEmpty()) {
+      page.line(
+          "  commits              " + Page.count(application.commits().size(), "made", "made"));
     }
     page.line();
     page.dim("Next: ").line("look at the difference; 'vinesort undo' takes it back");
+  }
+
+  private void stopped(Page page, Application application) {
+    if (application.steps() == 0) {
+      page.warn("Nothing was changed.").line();
+      return;
+    }
+    page.warn(Page.count(application.steps(), "step is", "steps are") + " done and stay").line();
+    page.line();
+    page.dim("Next: ")
+        .line(
+            "mend the plan and 'vinesort apply "
+                + planFile
+                + " --resume'; 'vinesort undo' takes all of it back");
   }
 }

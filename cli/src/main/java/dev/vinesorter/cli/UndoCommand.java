@@ -4,14 +4,19 @@ import dev.vinesorter.report.UndoReport;
 import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.ReadOptions;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.TreeSet;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
 
 /** {@code vinesort undo}. */
 @Command(
     name = "undo",
     description = {
-      "Takes the last applied plan back: every file has its old bytes and mode again.",
+      "Takes the last applied plan back, or its last step: every file has its old bytes and mode"
+          + " again.",
       ""
     },
     footer = {
@@ -20,9 +25,12 @@ import picocli.CommandLine.Command;
       "",
       "Examples:",
       "  vinesort undo",
-      "  vinesort undo --root ../shop"
+      "  vinesort undo --step"
     })
 final class UndoCommand extends BaseCommand {
+  @Option(names = "--step", description = "Only the last step of a plan applied step by step.")
+  private boolean step;
+
   @Override
   public Integer call() {
     Workbench bench = workbench();
@@ -39,7 +47,15 @@ final class UndoCommand extends BaseCommand {
       return notDone("There is no applied plan to take back.");
     }
     Journal.Applied last = applied.get(applied.size() - 1);
-    List<String> changed = journal.changedSince(last.id());
+    if (step && last.change().step() == 0) {
+      return notDone(
+          "The last plan was applied as one change. Leave --step out to take all of it back.");
+    }
+    List<Journal.Applied> back = step ? List.of(last) : new ArrayList<>(journal.run(last.plan()));
+    List<Journal.Applied> newestFirst = new ArrayList<>(back);
+    Collections.reverse(newestFirst);
+    List<String> changed =
+        journal.changedSince(newestFirst.stream().map(Journal.Applied::id).toList());
     if (!changed.isEmpty()) {
       return notDone(
           "Not taken back: these files were changed since the plan was applied: "
@@ -47,11 +63,21 @@ final class UndoCommand extends BaseCommand {
               + ". Put them back first, for instance with git.");
     }
     KeptSurvey kept = bench.own().kept();
-    journal.takeBack(last.id());
+    TreeSet<String> files = new TreeSet<>();
+    boolean committed = false;
+    for (Journal.Applied one : newestFirst) {
+      journal.takeBack(one.id());
+      files.addAll(one.files());
+      committed |= journal.isCommitted(one.id());
+    }
+    String title = step ? last.change().words() : last.change().title();
     if (common.json) {
-      print(UndoReport.json(last.id(), last.title(), last.files()));
+      print(UndoReport.json(last.plan(), title, newestFirst.size(), List.copyOf(files)));
     } else {
-      show(page -> UndoReport.text(page, last.title(), last.files()));
+      show(page -> UndoReport.text(page, title, List.copyOf(files)));
+    }
+    if (committed) {
+      say("The commits stay; the files differ from them now. Commit that, or reset the branch.");
     }
     bench.read(kept == null ? ReadOptions.DEFAULT : kept.asked());
     return Main.DONE;

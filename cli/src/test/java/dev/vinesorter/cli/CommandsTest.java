@@ -176,7 +176,8 @@ class CommandsTest {
     Program.copyDemo(folder);
     Map<String, String> before = Program.sources(folder);
     Program.Run failed =
-        Program.run(folder, "apply", PLAN, "--verify", "echo seen; exit 7", "--json");
+        Program.run(
+            folder, "apply", PLAN, "--verify", "echo seen; exit 7", "--verify-at", "end", "--json");
 
     assertThat(failed.code()).isEqualTo(1);
     assertThat(failed.err()).contains("seen");
@@ -185,7 +186,13 @@ class CommandsTest {
     assertThat(Program.sources(folder)).isEqualTo(before);
     Program.Run passed =
         Program.run(
-            folder, "apply", PLAN, "--verify", "test -d src/main/java/org/saltmarsh/contact");
+            folder,
+            "apply",
+            PLAN,
+            "--verify",
+            "test -d src/main/java/org/saltmarsh/contact",
+            "--verify-at",
+            "end");
     assertThat(passed.code()).isZero();
     assertThat(passed.out()).contains("verify command       passed");
   }

@@ -37,18 +37,29 @@ public final class PlanReport {
   /**
    * How an application went.
    *
-   * @param applied whether the sources are changed
+   * @param applied whether the sources are changed as the plan says
    * @param forecastMet whether the fresh survey is the foretold one
    * @param verified what the verify command said; null when there was none
    * @param journal the id under which it can be taken back; empty when not applied
-   * @param objections why it was not applied though every step was accepted
+   * @param objections why it was not applied, or not wholly, though every step was accepted
+   * @param steps how many steps were carried out, those of the run before it among them
+   * @param commits the commits made, by step
+   * @param log what the verify command said; empty when there was none
    */
   public record Application(
       boolean applied,
       boolean forecastMet,
       Boolean verified,
       String journal,
-      List<String> objections) {}
+      List<String> objections,
+      int steps,
+      List<String> commits,
+      String log) {
+    /** A plan of which nothing was carried out. */
+    public static Application none(List<String> objections) {
+      return new Application(false, false, null, "", objections, 0, List.of(), "");
+    }
+  }
 
   /** A rehearsal as JSON; see {@code docs/formats.md}. */
   public static String json(Content content, View view) {
@@ -73,6 +84,13 @@ public final class PlanReport {
             json.writeString(objection);
           }
           json.writeEndArray();
+          json.writeNumberField("stepsApplied", application.steps());
+          json.writeArrayFieldStart("commits");
+          for (String commit : application.commits()) {
+            json.writeString(commit);
+          }
+          json.writeEndArray();
+          json.writeStringField("verifyLog", application.log());
         });
   }
 

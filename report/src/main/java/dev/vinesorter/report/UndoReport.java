@@ -7,12 +7,13 @@ public final class UndoReport {
   private UndoReport() {}
 
   /** As JSON; see {@code docs/formats.md}. */
-  public static String json(String journal, String title, List<String> files) {
+  public static String json(String journal, String title, int changes, List<String> files) {
     return Json.document(
         json -> {
           json.writeBooleanField("undone", true);
           json.writeStringField("journal", journal);
           json.writeStringField("title", title);
+          json.writeNumberField("changes", changes);
           json.writeArrayFieldStart("files");
           for (String file : files) {
             json.writeString(file);

@@ -20,7 +20,7 @@ public final class ContentHash {
   }
 
   /** The hash of a file's content, or the empty string where there is no such file. */
-  static String of(Path file) throws IOException {
+  public static String of(Path file) throws IOException {
     return Files.exists(file) ? of(Files.readAllBytes(file)) : "";
   }
 }

@@ -67,7 +67,7 @@ public final class GitHistory implements AutoCloseable {
    * @throws CannotWorkException when there is none
    */
   public static GitHistory of(Root root) {
-    SystemReader.setInstance(new QuietReader(SystemReader.getInstance()));
+    beQuiet();
     FileRepositoryBuilder builder = new FileRepositoryBuilder();
     builder.findGitDir(root.path().toFile());
     if (builder.getGitDir() == null) {
@@ -83,6 +83,13 @@ public final class GitHistory implements AutoCloseable {
       throw new CannotWorkException(
           "The git repository around " + root.path() + " cannot be read: " + e.getMessage() + ".",
           e);
+    }
+  }
+
+  /** Lets the library look at nothing outside the repository and start no program. */
+  static void beQuiet() {
+    if (!(SystemReader.getInstance() instanceof QuietReader)) {
+      SystemReader.setInstance(new QuietReader(SystemReader.getInstance()));
     }
   }
 

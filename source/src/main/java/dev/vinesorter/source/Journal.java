@@ -67,10 +67,35 @@ public final class Journal {
 
   /** A change: its files, the folders it makes, and the modes of folders that may become empty. */
   private record Manifest(
-      String title, List<Entry> entries, List<String> made, Map<String, String> folders) {}
+      Change change, List<Entry> entries, List<String> made, Map<String, String> folders) {}
 
-  /** An applied plan. */
-  public record Applied(String id, String title, List<String> files) {}
+  /**
+   * What a change is called.
+   *
+   * @param title the plan's title
+   * @param plan the id of the first change of the same run of the plan; empty for this one itself
+   * @param step 1-based number of the plan's step that it carries out; 0 for the whole plan
+   * @param does the step in words; empty for the whole plan
+   */
+  public record Change(String title, String plan, int step, String does) {
+    /** A plan carried out as one. */
+    public static Change whole(String title) {
+      return new Change(title, "", 0, "");
+    }
+
+    /** The title, with the step where it is one. */
+    public String words() {
+      return step == 0 ? title : title + ", step " + step + ": " + does;
+    }
+  }
+
+  /** An applied change. */
+  public record Applied(String id, Change change, List<String> files) {
+    /** The id that all changes of one run of a plan share. */
+    public String plan() {
+      return change.plan.isEmpty() ? id : change.plan;
+    }
+  }
 
   private Path folder() {
     return root.ownFolder().resolve("journal");
@@ -83,14 +108,14 @@ public final class Journal {
    * @return the id under which it can be taken back
    * @throws CannotWorkException when it could not be done; then every file is as before
    */
-  public String carryOut(String title, Map<String, byte[]> changes, Map<String, String> origins) {
+  public String carryOut(Change change, Map<String, byte[]> changes, Map<String, String> origins) {
     Path made = own.made().resolve("journal");
     try {
       Files.createDirectories(made);
       String id = nextId();
       Path entry = made.resolve(id);
       Files.createDirectory(entry);
-      Manifest manifest = manifest(title, changes, origins);
+      Manifest manifest = manifest(change, changes, origins);
       write(entry, manifest);
       state(entry, PREPARING);
       try {
@@ -131,15 +156,15 @@ public final class Journal {
     return ids;
   }
 
-  private Manifest manifest(String title, Map<String, byte[]> changes, Map<String, String> origins)
+  private Manifest manifest(Change change, Map<String, byte[]> changes, Map<String, String> origins)
       throws IOException {
     List<Entry> entries = new ArrayList<>();
     TreeSet<String> made = new TreeSet<>();
     Map<String, String> folders = new TreeMap<>();
-    for (Map.Entry<String, byte[]> change : changes.entrySet()) {
-      String path = change.getKey();
+    for (Map.Entry<String, byte[]> one : changes.entrySet()) {
+      String path = one.getKey();
       Path place = root.resolve(path);
-      String after = change.getValue() == null ? "" : ContentHash.of(change.getValue());
+      String after = one.getValue() == null ? "" : ContentHash.of(one.getValue());
       String origin = origins.getOrDefault(path, path);
       Path like = Files.exists(place) ? place : root.resolve(origin);
       entries.add(new Entry(path, ContentHash.of(place), after, mode(like)));
@@ -151,7 +176,7 @@ public final class Journal {
         }
       }
     }
-    return new Manifest(title, entries, List.copyOf(made), folders);
+    return new Manifest(change, entries, List.copyOf(made), folders);
   }
 
   private static String mode(Path file) throws IOException {
@@ -287,7 +312,8 @@ public final class Journal {
         if (DONE.equals(state(entry))) {
           Manifest manifest = read(entry);
           applied.add(
-              new Applied(id, manifest.title, manifest.entries.stream().map(Entry::path).toList()));
+              new Applied(
+                  id, manifest.change, manifest.entries.stream().map(Entry::path).toList()));
         }
       }
       return applied;
@@ -296,18 +322,44 @@ public final class Journal {
     }
   }
 
-  /**
-   * The files of an applied plan that somebody changed since; it cannot be taken back over them.
-   */
-  public List<String> changedSince(String id) {
+  /** The changes of one run of a plan that are applied, oldest first. */
+  public List<Applied> run(String plan) {
+    return applied().stream().filter(one -> one.plan().equals(plan)).toList();
+  }
+
+  /** Notes that a change is also in git, as that commit. */
+  public void committed(String id, String commit) {
     try {
-      List<String> changed = new ArrayList<>();
-      for (Entry entry : read(folder().resolve(id)).entries) {
-        if (!ContentHash.of(root.resolve(entry.path)).equals(entry.after)) {
-          changed.add(entry.path);
+      WholeFile.replace(
+          folder().resolve(id).resolve("commit"), commit.getBytes(StandardCharsets.UTF_8));
+    } catch (IOException e) {
+      throw CannotWorkException.io("write the journal in", folder(), e);
+    }
+  }
+
+  /** Whether a change was noted as committed. */
+  public boolean isCommitted(String id) {
+    return Files.exists(folder().resolve(id).resolve("commit"));
+  }
+
+  /**
+   * The files of applied changes, the newest first, that somebody changed since; they cannot be
+   * taken back over these.
+   */
+  public List<String> changedSince(List<String> newestFirst) {
+    try {
+      TreeSet<String> seen = new TreeSet<>();
+      TreeSet<String> changed = new TreeSet<>();
+      for (String id : newestFirst) {
+        for (Entry entry : read(folder().resolve(id)).entries) {
+          // What an older change left has been changed by the newer one.
+          if (seen.add(entry.path)
+              && !ContentHash.of(root.resolve(entry.path)).equals(entry.after)) {
+            changed.add(entry.path);
+          }
         }
       }
-      return changed;
+      return List.copyOf(changed);
     } catch (IOException e) {
       throw CannotWorkException.io("read the journal in", folder(), e);
     }
@@ -371,8 +423,15 @@ public final class Journal {
             done.add("An apply that was cut short had changed nothing; its preparations are gone.");
           }
           case READY -> {
-            finish(id, entry, read(entry));
-            done.add("An apply that was cut short is finished; 'vinesort undo' takes it back.");
+            Manifest manifest = read(entry);
+            finish(id, entry, manifest);
+            done.add(
+                manifest.change.step == 0
+                    ? "An apply that was cut short is finished; 'vinesort undo' takes it back."
+                    : "An apply that was cut short ended with step "
+                        + manifest.change.step
+                        + " of its plan; 'vinesort apply --resume' goes on, 'vinesort undo' takes"
+                        + " all of it back.");
           }
           case UNDOING -> {
             restore(id, entry, read(entry));
@@ -439,7 +498,10 @@ public final class Journal {
         new JsonFactory().createGenerator(Files.newBufferedWriter(file, StandardCharsets.UTF_8))) {
       json.useDefaultPrettyPrinter();
       json.writeStartObject();
-      json.writeStringField("title", manifest.title);
+      json.writeStringField("title", manifest.change.title);
+      json.writeStringField("plan", manifest.change.plan);
+      json.writeStringField("step", String.valueOf(manifest.change.step));
+      json.writeStringField("does", manifest.change.does);
       json.writeArrayFieldStart("entries");
       for (Entry change : manifest.entries) {
         json.writeStartObject();
@@ -466,7 +528,7 @@ public final class Journal {
   }
 
   private Manifest read(Path entry) throws IOException {
-    String title = "";
+    Map<String, String> names = new TreeMap<>();
     List<Entry> entries = new ArrayList<>();
     List<String> made = new ArrayList<>();
     Map<String, String> folders = new TreeMap<>();
@@ -479,7 +541,7 @@ public final class Journal {
         String field = json.currentName();
         json.nextToken();
         switch (field) {
-          case "title" -> title = json.getText();
+          case "title", "plan", "step", "does" -> names.put(field, json.getText());
           case "entries" -> {
             while (json.nextToken() == JsonToken.START_OBJECT) {
               Map<String, String> of = fields(json);
@@ -497,7 +559,13 @@ public final class Journal {
         }
       }
     }
-    return new Manifest(title, entries, made, folders);
+    Change change =
+        new Change(
+            names.getOrDefault("title", ""),
+            names.getOrDefault("plan", ""),
+            Integer.parseInt(names.getOrDefault("step", "0")),
+            names.getOrDefault("does", ""));
+    return new Manifest(change, entries, made, folders);
   }
 
   private static Map<String, String> fields(JsonParser json) throws IOException {

@@ -126,6 +126,52 @@ public final class Overlay {
     return changed;
   }
 
+  /**
+   * The state of an overlay at one moment.
+   *
+   * @param changed new texts by path, null for a file that goes
+   * @param origins for a file that moved, where it was at first
+   */
+  public record Stage(Map<String, SourceText> changed, Map<String, String> origins) {
+    /** Nothing changed yet. */
+    public static final Stage NONE = new Stage(Map.of(), Map.of());
+
+    /** The bytes by path that lead here from an earlier state; null for a file that goes. */
+    public Map<String, byte[]> since(Stage earlier) {
+      Map<String, byte[]> bytes = new TreeMap<>();
+      changed.forEach(
+          (path, text) -> {
+            boolean same = earlier.changed.containsKey(path) && earlier.changed.get(path) == text;
+            if (!same) {
+              bytes.put(path, text == null ? null : text.bytes());
+            }
+          });
+      for (String path : earlier.changed.keySet()) {
+        // What is not spoken of any more was made by the plan itself.
+        if (!changed.containsKey(path)) {
+          bytes.put(path, null);
+        }
+      }
+      return bytes;
+    }
+
+    /**
+     * For each path that a step changes the file of the earlier state that it takes its mode from.
+     */
+    public Map<String, String> originsSince(Stage earlier) {
+      Map<String, String> now = new TreeMap<>();
+      earlier.origins.forEach((path, origin) -> now.put(origin, path));
+      Map<String, String> found = new TreeMap<>();
+      origins.forEach((path, origin) -> found.put(path, now.getOrDefault(origin, origin)));
+      return found;
+    }
+  }
+
+  /** What the sources are now. */
+  public Stage stage() {
+    return new Stage(new TreeMap<>(changed), new TreeMap<>(origins));
+  }
+
   /** Where a changed file's mode comes from: itself, or the file that moved there. */
   public String origin(String path) {
     return origins.getOrDefault(path, path);

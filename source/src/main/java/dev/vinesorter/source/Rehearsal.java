@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -20,23 +21,32 @@ import java.util.regex.Pattern;
  * @param before the survey before the first step
  * @param after the survey foretold after the last; refused steps are passed over in it
  * @param sources the edited sources
+ * @param stages what the sources are after each step
  */
 public record Rehearsal(
-    Plan plan, List<StepOutcome> steps, Survey before, Survey after, Overlay sources) {
+    Plan plan,
+    List<StepOutcome> steps,
+    Survey before,
+    Survey after,
+    Overlay sources,
+    List<Overlay.Stage> stages) {
   public Rehearsal {
     steps = List.copyOf(steps);
+    stages = List.copyOf(stages);
   }
 
   /** Rehearses step by step; the overlay is edited. */
   public static Rehearsal of(Survey before, Plan plan, Overlay sources, StepEditor editor) {
     List<StepOutcome> outcomes = new ArrayList<>();
+    List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
     for (Plan.Step step : plan.steps()) {
       StepEditor.Result result = editor.carryOut(now, followed(step, before, now), sources);
       outcomes.add(result.outcome());
       now = result.foretold();
+      stages.add(sources.stage());
     }
-    return new Rehearsal(plan, outcomes, before, now, sources);
+    return new Rehearsal(plan, outcomes, before, now, sources, stages);
   }
 
   /** The step with the names that its units have now; units keep their ids through all steps. */
@@ -80,7 +90,17 @@ public record Rehearsal(
 
   /** Reads the edited sources afresh and compares them with what was foretold. */
   public Proof prove(SourceReader reader, ReadOptions options, Progress progress) {
-    Reading reading = reader.read(sources, options, progress);
+    return prove(reader.read(sources, options, progress));
+  }
+
+  /** The same where the sources were read before, so that what changed is enough. */
+  public Proof prove(
+      SourceReader reader, ReadOptions options, Progress progress, Reading previous) {
+    return prove(
+        reader.read(sources, options, progress, previous, Set.copyOf(sources.changed().keySet())));
+  }
+
+  private Proof prove(Reading reading) {
     Survey fresh = reading.survey();
     return new Proof(
         reading,
@@ -96,8 +116,8 @@ public record Rehearsal(
       String message = problem.message();
       for (Plan.Step step : plan.steps()) {
         for (String unit : step.units()) {
-          String now = nameAfter(step, unit);
-          if (message.contains(unit) && !now.isEmpty()) {
+          String now = step.after(unit);
+          if (message.contains(unit) && !now.equals(unit)) {
             message =
                 Pattern.compile("(?<![\\w.$])" + Pattern.quote(unit) + "(?![\\w$])")
                     .matcher(message)
@@ -114,15 +134,5 @@ public record Rehearsal(
       }
     }
     return fresher;
-  }
-
-  /** The name that a step gives a unit; empty where it keeps its own. */
-  private static String nameAfter(Plan.Step step, String unit) {
-    int dot = unit.lastIndexOf('.');
-    return switch (step.verb()) {
-      case MOVE -> step.into() + "." + unit.substring(dot + 1);
-      case RENAME -> unit.substring(0, dot + 1) + step.into();
-      default -> "";
-    };
   }
 }

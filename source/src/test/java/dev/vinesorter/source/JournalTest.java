@@ -10,6 +10,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -72,7 +73,8 @@ class JournalTest {
     changes.put("a/B.java", null);
     changes.put("a/S.java", bytes("new S"));
     changes.put("b/C.java", bytes("new C"));
-    return journal.carryOut("title", changes, Map.of("b/deep/A.java", "a/A.java"));
+    return journal.carryOut(
+        Journal.Change.whole("title"), changes, Map.of("b/deep/A.java", "a/A.java"));
   }
 
   @Test
@@ -90,7 +92,7 @@ class JournalTest {
         .satisfies(
             applied -> {
               assertThat(applied.id()).isEqualTo(id);
-              assertThat(applied.title()).isEqualTo("title");
+              assertThat(applied.change().title()).isEqualTo("title");
               assertThat(applied.files()).contains("a/A.java", "b/C.java");
             });
     assertThat(journal.isUndecided()).isFalse();
@@ -112,7 +114,7 @@ class JournalTest {
     Map<String, byte[]> changes = new LinkedHashMap<>();
     changes.put("a/A.java", null);
     changes.put("a/B.java", null);
-    String id = journal.carryOut("empty", changes, Map.of());
+    String id = journal.carryOut(Journal.Change.whole("empty"), changes, Map.of());
 
     assertThat(folder.resolve("a")).doesNotExist();
     journal.takeBack(id);
@@ -126,7 +128,7 @@ class JournalTest {
     changes.put("a/B.java", bytes("new B"));
     changes.put("a/A.java/below/a/file", bytes("cannot be"));
 
-    assertThatThrownBy(() -> journal.carryOut("bad", changes, Map.of()))
+    assertThatThrownBy(() -> journal.carryOut(Journal.Change.whole("bad"), changes, Map.of()))
         .isInstanceOf(CannotWorkException.class);
     assertThat(state()).isEqualTo(before);
     assertThat(journal.isUndecided()).isFalse();
@@ -198,7 +200,7 @@ class JournalTest {
     String id = change();
     Files.writeString(folder.resolve("b/C.java"), "edited by hand");
 
-    assertThat(journal.changedSince(id)).containsExactly("b/C.java");
+    assertThat(journal.changedSince(List.of(id))).containsExactly("b/C.java");
   }
 
   @Test

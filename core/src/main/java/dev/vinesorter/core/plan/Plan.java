@@ -84,6 +84,26 @@ public record Plan(String title, List<Step> steps) {
       return leaves.contains(leave);
     }
 
+    /** The name that a unit, or what stands inside it, has after the step; patterns not counted. */
+    public String after(String name) {
+      for (String unit : units) {
+        boolean inside =
+            name.startsWith(unit)
+                && (name.length() == unit.length()
+                    || ".#".indexOf(name.charAt(unit.length())) >= 0);
+        if (inside && !into.isEmpty()) {
+          int last = Math.max(unit.lastIndexOf('.'), unit.lastIndexOf('#'));
+          boolean whole = verb == Verb.RENAME && into.indexOf('.') >= 0;
+          String fresh =
+              verb == Verb.MOVE
+                  ? into + unit.substring(last < 0 ? 0 : last).replaceFirst("^(?![.#])", ".")
+                  : whole ? into : unit.substring(0, last + 1) + into;
+          return fresh + name.substring(unit.length());
+        }
+      }
+      return name;
+    }
+
     /** The step as one line for people. */
     public String title() {
       StringBuilder title = new StringBuilder(verb.word()).append(' ').append(unit());

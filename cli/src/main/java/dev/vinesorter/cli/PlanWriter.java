@@ -1,0 +1,209 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.report.PlanReport.Application;
+import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.ContentHash;
+import dev.vinesorter.source.GitCommits;
+import dev.vinesorter.source.Journal;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Rehearsal;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+
+/**
+ * Writes a proven rehearsal to disk through the journal: as one change, or step by step, each
+ * verified and committed on its own.
+ */
+final class PlanWriter {
+  private final Workbench bench;
+  private final KeptSurvey kept;
+  private final Rehearsal rehearsal;
+  private final Rehearsal.Proof proof;
+  private final String title;
+  private final Verification verification;
+
+  /**
+   * A writer.
+   *
+   * @param verification what the user verifies with, or null
+   */
+  PlanWriter(
+      Workbench bench,
+      KeptSurvey kept,
+      Rehearsal rehearsal,
+      Rehearsal.Proof proof,
+      String title,
+      Verification verification) {
+    this.bench = bench;
+    this.kept = kept;
+    this.rehearsal = rehearsal;
+    this.proof = proof;
+    this.title = title;
+    this.verification = verification;
+  }
+
+  private Journal journal() {
+    return bench.own().journal();
+  }
+
+  private String log() {
+    return verification == null ? "" : verification.log().toString();
+  }
+
+  /** All files change, or none. */
+  Application whole() {
+    Overlay sources = rehearsal.sources();
+    Overlay.Stage all = sources.stage();
+    String id =
+        journal()
+            .carryOut(Journal.Change.whole(title), all.since(Overlay.Stage.NONE), all.origins());
+    Boolean verified = verification == null ? null : verification.passes(title);
+    if (Boolean.FALSE.equals(verified)) {
+      journal().takeBack(id);
+      return new Application(
+          false,
+          proof.forecastMet(),
+          false,
+          "",
+          List.of("The verify command failed, so the plan was taken back."),
+          0,
+          List.of(),
+          log());
+    }
+    keepProven();
+    return new Application(
+        true,
+        proof.forecastMet(),
+        verified,
+        id,
+        proof.differences(),
+        rehearsal.steps().size(),
+        List.of(),
+        log());
+  }
+
+  private void keepProven() {
+    Map<String, KeptSurvey.Stamp> stamps =
+        KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
+    bench.own().keep(kept.with(proof.reading(), stamps));
+  }
+
+  /** The paths that any step changes, ascending. */
+  List<String> paths() {
+    TreeSet<String> paths = new TreeSet<>();
+    rehearsal.stages().forEach(stage -> paths.addAll(stage.changed().keySet()));
+    return List.copyOf(paths);
+  }
+
+  /**
+   * Step after step; one that fails is taken back, those before it stay.
+   *
+   * @param run the id of the run that this goes on with; empty for a new one
+   * @param before how many steps that run has carried out
+   * @param commits where each step is committed, or null
+   */
+  Application stepwise(String run, int before, GitCommits commits) {
+    String plan = run;
+    Boolean verified = null;
+    List<String> made = new ArrayList<>();
+    List<String> objections = new ArrayList<>(proof.differences());
+    Overlay.Stage last = Overlay.Stage.NONE;
+    int done = before;
+    for (int n = 0; n < rehearsal.stages().size(); n++) {
+      Overlay.Stage stage = rehearsal.stages().get(n);
+      Plan.Step step = rehearsal.plan().steps().get(n);
+      String name = "step " + (before + n + 1) + ": " + step.title();
+      Map<String, byte[]> changes = stage.since(last);
+      if (!changes.isEmpty()) {
+        List<String> raced = raced(changes, last);
+        if (!raced.isEmpty()) {
+          objections.add(
+              "Stopped before " + name + ": somebody changed " + String.join(", ", raced) + ".");
+          return stopped(plan, verified, objections, done, made);
+        }
+        String id =
+            journal()
+                .carryOut(
+                    new Journal.Change(title, plan, before + n + 1, step.title()),
+                    changes,
+                    stage.originsSince(last));
+        plan = plan.isEmpty() ? id : plan;
+        verified = verification == null ? null : verification.passes(name);
+        if (Boolean.FALSE.equals(verified)) {
+          journal().takeBack(id);
+          objections.add("The verify command failed after " + name + ", which was taken back.");
+          return stopped(plan, false, objections, done, made);
+        }
+        if (commits != null) {
+          try {
+            String commit = commits.commit(message(step.title()), changes.keySet());
+            journal().committed(id, commit);
+            made.add(commit);
+          } catch (CannotWorkException e) {
+            journal().takeBack(id);
+            objections.add("Stopped at " + name + ", which was taken back: " + e.getMessage());
+            return stopped(plan, verified, objections, done, made);
+          }
+        }
+      }
+      last = stage;
+      done++;
+    }
+    keepProven();
+    return new Application(
+        true, proof.forecastMet(), verified, plan, objections, done, made, log());
+  }
+
+  /** Commits steps of a run that was cut short between writing a step and committing it. */
+  void commitLeftOvers(String run, GitCommits commits) {
+    for (Journal.Applied one : run.isEmpty() ? List.<Journal.Applied>of() : journal().run(run)) {
+      if (!journal().isCommitted(one.id())) {
+        String commit = commits.commit(message(one.change().does()), one.files());
+        journal().committed(one.id(), commit);
+      }
+    }
+  }
+
+  private Application stopped(
+      String plan, Boolean verified, List<String> objections, int done, List<String> made) {
+    bench.read(kept.asked());
+    return new Application(false, false, verified, plan, objections, done, made, log());
+  }
+
+  private String message(String subject) {
+    return Character.toUpperCase(subject.charAt(0))
+        + subject.substring(1)
+        + "\n\nOf the plan: "
+        + title
+        + "\n";
+  }
+
+  /** The files of a step that are not what the step before, or the survey, left. */
+  private List<String> raced(Map<String, byte[]> changes, Overlay.Stage last) {
+    List<String> raced = new ArrayList<>();
+    for (String path : changes.keySet()) {
+      String hash;
+      if (last.changed().containsKey(path)) {
+        var text = last.changed().get(path);
+        hash = text == null ? "" : ContentHash.of(text.bytes());
+      } else if (kept.stamps().containsKey(path)) {
+        hash = kept.stamps().get(path).hash();
+      } else {
+        continue;
+      }
+      try {
+        if (!ContentHash.of(bench.root().resolve(path)).equals(hash)) {
+          raced.add(path);
+        }
+      } catch (IOException e) {
+        raced.add(path);
+      }
+    }
+    return raced;
+  }
+}

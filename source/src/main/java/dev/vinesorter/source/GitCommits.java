@@ -1,0 +1,178 @@
+package dev.vinesorter.source;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.TreeSet;
+import org.eclipse.jgit.api.AddCommand;
+import org.eclipse.jgit.api.Git;
+import org.eclipse.jgit.api.RmCommand;
+import org.eclipse.jgit.api.Status;
+import org.eclipse.jgit.api.StatusCommand;
+import org.eclipse.jgit.api.errors.GitAPIException;
+import org.eclipse.jgit.errors.ConfigInvalidException;
+import org.eclipse.jgit.errors.NoWorkTreeException;
+import org.eclipse.jgit.lib.Config;
+import org.eclipse.jgit.lib.PersonIdent;
+import org.eclipse.jgit.lib.RepositoryState;
+import org.eclipse.jgit.storage.file.FileBasedConfig;
+import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
+import org.eclipse.jgit.util.FS;
+
+/**
+ * Commits what a step changed to the git repository around a root. No hook is run and nothing is
+ * signed; files that the step did not change stay as they are in the index.
+ */
+public final class GitCommits implements AutoCloseable {
+  private final Git git;
+  private final PersonIdent author;
+
+  /** The root's path from the top of the work tree with a slash; empty for the top itself. */
+  private final String prefix;
+
+  private GitCommits(Git git, PersonIdent author, String prefix) {
+    this.git = git;
+    this.author = author;
+    this.prefix = prefix;
+  }
+
+  /**
+   * Opens the repository around a root.
+   *
+   * @throws CannotWorkException when there is none, it is in the middle of something, or git does
+   *     not know who commits
+   */
+  public static GitCommits of(Root root) {
+    GitHistory.beQuiet();
+    FileRepositoryBuilder builder = new FileRepositoryBuilder();
+    builder.findGitDir(root.path().toFile());
+    if (builder.getGitDir() == null) {
+      throw new CannotWorkException(
+          "There is no git repository around " + root.path() + ", so nothing can be committed.");
+    }
+    try {
+      Git git = new Git(builder.setMustExist(true).build());
+      RepositoryState state = git.getRepository().getRepositoryState();
+      if (!state.canCommit() || state != RepositoryState.SAFE) {
+        throw new CannotWorkException(
+            "The git repository is in the middle of something ("
+                + state.getDescription()
+                + "). Finish that first.");
+      }
+      Path top = git.getRepository().getWorkTree().toPath().toRealPath();
+      String inside = top.relativize(root.path()).toString().replace('\\', '/');
+      return new GitCommits(
+          git, author(git.getRepository().getConfig()), inside.isEmpty() ? "" : inside + "/");
+    } catch (IOException | NoWorkTreeException | IllegalArgumentException e) {
+      throw failed("cannot be read", e);
+    }
+  }
+
+  private static CannotWorkException failed(String what, Exception e) {
+    return new CannotWorkException("The git repository " + what + ": " + e.getMessage() + ".", e);
+  }
+
+  /** As git finds it: the environment, the repository's settings, the user's. */
+  private static PersonIdent author(Config repository) throws IOException {
+    String name = System.getenv("GIT_AUTHOR_NAME");
+    String mail = System.getenv("GIT_AUTHOR_EMAIL");
+    List<Config> settings = new ArrayList<>(List.of(repository));
+    String home = System.getProperty("user.home");
+    String config = System.getenv("XDG_CONFIG_HOME");
+    Path own = config == null ? Path.of(home, ".config") : Path.of(config);
+    for (Path file : List.of(Path.of(home, ".gitconfig"), own.resolve("git").resolve("config"))) {
+      if (Files.isRegularFile(file)) {
+        FileBasedConfig user = new FileBasedConfig(null, file.toFile(), FS.DETECTED);
+        try {
+          user.load();
+        } catch (ConfigInvalidException e) {
+          throw new CannotWorkException(file + " is no settings file of git.", e);
+        }
+        settings.add(user);
+      }
+    }
+    for (Config one : settings) {
+      name = name == null ? one.getString("user", null, "name") : name;
+      mail = mail == null ? one.getString("user", null, "email") : mail;
+    }
+    if (name == null || mail == null) {
+      throw new CannotWorkException(
+          "git does not know who commits. Run 'git config user.name …' and 'git config user.email"
+              + " …' first.");
+    }
+    return new PersonIdent(name, mail);
+  }
+
+  /**
+   * Which of these paths, from the root, have changes that are not committed, or are not in git.
+   */
+  public List<String> dirty(Collection<String> paths) {
+    StatusCommand command = git.status();
+    paths.forEach(path -> command.addPath(prefix + path));
+    try {
+      Status status = command.call();
+      TreeSet<String> dirty = new TreeSet<>(status.getUncommittedChanges());
+      dirty.addAll(status.getUntracked());
+      dirty.addAll(status.getConflicting());
+      return dirty.stream()
+          .filter(path -> path.startsWith(prefix))
+          .map(path -> path.substring(prefix.length()))
+          .filter(paths::contains)
+          .toList();
+    } catch (GitAPIException e) {
+      throw failed("cannot tell what is committed", e);
+    }
+  }
+
+  /**
+   * Commits these paths as they are on disk now, and nothing else.
+   *
+   * @return the commit's name
+   */
+  public String commit(String message, Collection<String> paths) {
+    try {
+      AddCommand add = git.add();
+      RmCommand remove = git.rm().setCached(true);
+      boolean adds = false;
+      boolean removes = false;
+      for (String path : paths) {
+        Path file = git.getRepository().getWorkTree().toPath().resolve(prefix + path);
+        if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+          add.addFilepattern(prefix + path);
+          adds = true;
+        } else {
+          remove.addFilepattern(prefix + path);
+          removes = true;
+        }
+      }
+      if (adds) {
+        add.call();
+      }
+      if (removes) {
+        remove.call();
+      }
+      var commit =
+          git.commit()
+              .setMessage(message)
+              .setAuthor(author)
+              .setCommitter(author)
+              .setNoVerify(true)
+              .setSign(false);
+      for (String path : paths) {
+        commit.setOnly(prefix + path);
+      }
+      return commit.call().getName();
+    } catch (GitAPIException e) {
+      throw failed("took no commit", e);
+    }
+  }
+
+  @Override
+  public void close() {
+    git.close();
+  }
+}
