@@ -65,10 +65,8 @@ public final class JavaStepEditor implements StepEditor {
     Units units = survey.units();
     Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
     Map<Integer, String> bareFiles = new TreeMap<>();
-    boolean some = false;
     for (String name : step.units()) {
       for (int unit : meant(survey, step, name)) {
-        some = true;
         switch (units.level(unit)) {
           case TYPE -> typeGoal(units, sources, unit, step.into(), goals);
           case PACKAGE -> {
@@ -86,13 +84,37 @@ public final class JavaStepEditor implements StepEditor {
       }
     }
     if (goals.isEmpty() && bareFiles.isEmpty()) {
-      if (!some) {
-        return done(survey);
-      }
       return done(survey);
     }
-    return RelocationStep.carryOut(
-        new Relocation(survey, sources, goals, bareFiles), step.may(Leave.WIDEN));
+    List<String> tests = step.may(Leave.ALONE) ? List.of() : withTests(survey, sources, goals);
+    Result result =
+        RelocationStep.carryOut(
+            new Relocation(survey, sources, goals, bareFiles), step.may(Leave.WIDEN));
+    StepOutcome outcome = result.outcome();
+    List<String> along = new ArrayList<>(tests);
+    along.addAll(outcome.along());
+    return outcome.accepted()
+        ? new Result(outcome.with(along, outcome.offers()), result.foretold())
+        : result;
+  }
+
+  /** Adds the tests of the types that go, and gives their names. */
+  private static List<String> withTests(
+      Survey survey, Overlay sources, Map<Integer, Relocation.Goal> goals) throws Refused {
+    Units units = survey.units();
+    Belongings belongings = new Belongings(new SourceView(survey, sources));
+    List<String> names = new ArrayList<>();
+    for (Map.Entry<Integer, Relocation.Goal> goal : List.copyOf(goals.entrySet())) {
+      for (int test : belongings.tests(goal.getKey())) {
+        if (!goals.containsKey(test)) {
+          readable(units, sources, test);
+          goals.put(
+              test, new Relocation.Goal(goal.getValue().packageName(), units.simpleName(test)));
+          names.add(units.name(test));
+        }
+      }
+    }
+    return names;
   }
 
   /** The units that one name of a step stands for; none where they are moved there already. */

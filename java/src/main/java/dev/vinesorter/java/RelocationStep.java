@@ -51,12 +51,23 @@ final class RelocationStep {
     ModuleEdits modules = ModuleEdits.of(move, widen);
     reasons.addAll(edits.reasons());
     reasons.addAll(modules.reasons());
+    Belongings belongings = new Belongings(move);
+    Map<String, String> resources = belongings.resources(move, reasons);
     if (!reasons.isEmpty()) {
       return new Result(StepOutcome.refused(reasons), survey);
     }
     Survey foretold = new RelocationStep(move).carryOut(access, edits, modules);
+    Belongings.apply(move.sources(), resources);
+    List<String> along = new ArrayList<>();
+    resources.forEach((from, to) -> along.add(from + " -> " + to));
+    List<String> offers = new ArrayList<>();
+    for (int helper : belongings.helpers(move)) {
+      offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
+    }
     return new Result(
-        new StepOutcome(true, List.of(), widenings(move.units(), access), false), foretold);
+        new StepOutcome(true, List.of(), widenings(move.units(), access), false)
+            .with(along, offers),
+        foretold);
   }
 
   private static List<Widening> widenings(Units units, AccessRules access) {

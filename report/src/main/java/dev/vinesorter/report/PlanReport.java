@@ -79,17 +79,9 @@ public final class PlanReport {
             json.writeBooleanField("verified", application.verified());
           }
           json.writeStringField("journal", application.journal());
-          json.writeArrayFieldStart("objections");
-          for (String objection : application.objections()) {
-            json.writeString(objection);
-          }
-          json.writeEndArray();
+          strings(json, "objections", application.objections());
           json.writeNumberField("stepsApplied", application.steps());
-          json.writeArrayFieldStart("commits");
-          for (String commit : application.commits()) {
-            json.writeString(commit);
-          }
-          json.writeEndArray();
+          strings(json, "commits", application.commits());
           json.writeStringField("verifyLog", application.log());
         });
   }
@@ -130,6 +122,8 @@ public final class PlanReport {
         json.writeEndObject();
       }
       json.writeEndArray();
+      strings(json, "along", outcome.along());
+      strings(json, "offers", outcome.offers());
       json.writeEndObject();
     }
     json.writeEndArray();
@@ -147,6 +141,15 @@ public final class PlanReport {
       if (!change.newPath().isEmpty() && !change.newPath().equals(change.oldPath())) {
         json.writeString(change.newPath());
       }
+    }
+    json.writeEndArray();
+  }
+
+  private static void strings(JsonGenerator json, String field, List<String> texts)
+      throws IOException {
+    json.writeArrayFieldStart(field);
+    for (String text : texts) {
+      json.writeString(text);
     }
     json.writeEndArray();
   }
@@ -174,6 +177,12 @@ public final class PlanReport {
       page.line("  " + content.plan().steps().get(n).title());
       for (StepOutcome.Widening widening : outcome.widened()) {
         page.line("          becomes " + widening.to() + ": " + widening.unit());
+      }
+      for (String along : outcome.along()) {
+        page.line("          goes along: " + along);
+      }
+      for (String offer : outcome.offers()) {
+        page.line("          " + offer);
       }
       for (StepOutcome.Reason reason : outcome.reasons()) {
         page.line("          " + reason.code() + ": " + reason.message());

@@ -22,8 +22,8 @@ public final class PlanFile {
   /** The keys that each verb takes beside itself. */
   private static final Map<Plan.Verb, List<String>> KEYS =
       Map.of(
-          Plan.Verb.MOVE, List.of("into", "widen", "below", "leave"),
-          Plan.Verb.RENAME, List.of("to"),
+          Plan.Verb.MOVE, List.of("into", "widen", "below", "alone"),
+          Plan.Verb.RENAME, List.of("to", "below"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of());
 
@@ -102,13 +102,8 @@ public final class PlanFile {
             case "into", "to" -> into[0] = unitName(in.text(key));
             case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
             case "below" -> leave(leaves, Plan.Leave.BELOW, key);
-            case "library" -> leave(leaves, Plan.Leave.LIBRARY, key);
-            default -> {
-              if (!in.text(key).equals("forward")) {
-                throw in.wrong("'leave' takes 'forward'");
-              }
-              leaves.add(Plan.Leave.FORWARD);
-            }
+            case "alone" -> leave(leaves, Plan.Leave.ALONE, key);
+            default -> leave(leaves, Plan.Leave.LIBRARY, key);
           }
         });
     if (verb[0] == null) {

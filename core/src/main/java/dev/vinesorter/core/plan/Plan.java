@@ -37,10 +37,8 @@ public record Plan(String title, List<Step> steps) {
     WIDEN,
     /** Take the packages below a package along. */
     BELOW,
-    /** Leave a deprecated method behind that calls the moved one. */
-    FORWARD,
-    /** Change exact names in texts where the meaning is not certain, too. */
-    MENTIONS,
+    /** Leave the tests of a moved type where they are. */
+    ALONE,
     /** Take what is the public interface of a library for used. */
     LIBRARY
   }

@@ -10,12 +10,31 @@ import java.util.List;
  * @param reasons why not; empty when accepted
  * @param widened what becomes less private
  * @param done whether nothing had to change because the unit is already there
+ * @param along units and files that go along without being named
+ * @param offers what one could do besides, each as a sentence
  */
 public record StepOutcome(
-    boolean accepted, List<Reason> reasons, List<Widening> widened, boolean done) {
+    boolean accepted,
+    List<Reason> reasons,
+    List<Widening> widened,
+    boolean done,
+    List<String> along,
+    List<String> offers) {
   public StepOutcome {
     reasons = List.copyOf(reasons);
     widened = List.copyOf(widened);
+    along = List.copyOf(along);
+    offers = List.copyOf(offers);
+  }
+
+  /** An answer with nothing to go along and nothing to offer. */
+  public StepOutcome(boolean accepted, List<Reason> reasons, List<Widening> widened, boolean done) {
+    this(accepted, reasons, widened, done, List.of(), List.of());
+  }
+
+  /** The same, with what goes along and what is offered. */
+  public StepOutcome with(List<String> alsoAlong, List<String> alsoOffered) {
+    return new StepOutcome(accepted, reasons, widened, done, alsoAlong, alsoOffered);
   }
 
   public static StepOutcome refused(List<Reason> reasons) {
@@ -35,6 +54,6 @@ public record StepOutcome(
     }
   }
 
-  /** A unit that becomes less private: {@code to} is {@code public} or {@code protected}. */
+  /** A unit whose access changes; {@code to} is a modifier, or {@code package-private}. */
   public record Widening(String unit, String to) {}
 }
