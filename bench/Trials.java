@@ -13,6 +13,7 @@ import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Rehearsal;
 import dev.vinesorter.source.Root;
 import java.nio.file.Files;
@@ -39,7 +40,9 @@ public final class Trials {
     int trials = Integer.parseInt(arguments[2]);
     Random random = new Random(Long.parseLong(arguments[3]));
     JavaReader reader = new JavaReader();
-    Survey survey = reader.read(overlay(root, options), options, Progress.SILENT).survey();
+    Reading read = reader.read(overlay(root, options), options, Progress.SILENT);
+    Survey survey = read.survey();
+    JavaStepEditor editor = new JavaStepEditor(read, options);
     Map<String, byte[]> before = bytes(root);
     Units units = survey.units();
     Draw draw = new Draw(survey, random);
@@ -57,7 +60,7 @@ public final class Trials {
       }
       drawn++;
       Plan plan = new Plan("", List.of(step));
-      Rehearsal rehearsal = Rehearsal.of(survey, plan, overlay(root, options), new JavaStepEditor());
+      Rehearsal rehearsal = Rehearsal.of(survey, plan, overlay(root, options), editor);
       if (!rehearsal.accepted()) {
         for (StepOutcome.Reason reason : rehearsal.steps().get(0).reasons()) {
           refusals.merge(reason.code(), 1, Integer::sum);
@@ -158,11 +161,90 @@ public final class Trials {
           yield Plan.Step.rename(
               units.name(unit), (open < 0 ? name : name.substring(0, open)) + "Anew", 0);
         }
+        case "static" -> {
+          List<Integer> found = new ArrayList<>();
+          for (int unit : members) {
+            boolean constant = units.has(units.parent(unit), Trait.ENUM) && units.has(unit, Trait.FIELD);
+            if (units.has(unit, Trait.STATIC)
+                && units.has(unit, Trait.METHOD)
+                && !constant
+                && !units.has(units.parent(unit), Trait.INTERFACE)) {
+              found.add(unit);
+            }
+          }
+          int member = any(found);
+          yield Plan.Step.move(units.name(member), units.name(otherClass(member)), true, 0);
+        }
+        case "instance" -> {
+          List<String[]> found = new ArrayList<>();
+          for (int unit : members) {
+            if (units.has(unit, Trait.METHOD) && !units.has(unit, Trait.STATIC) && !units.has(unit, Trait.ABSTRACT) && !overrides(unit)) {
+              for (int type : reachable(unit)) {
+                found.add(new String[] {units.name(unit), units.name(type)});
+              }
+            }
+          }
+          if (found.isEmpty()) {
+            yield null;
+          }
+          String[] pair = any(found);
+          yield Plan.Step.move(pair[0], pair[1], true, 0);
+        }
         case "tighten" -> new Plan.Step(
             Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(), 0);
         case "sort" -> new Plan.Step(Plan.Verb.SORT, List.of(units.name(any(types))), "", Set.of(), 0);
         default -> throw new IllegalArgumentException(sort);
       };
+    }
+
+    /** Whether a method overrides or is overridden; such a one has no other place. */
+    private boolean overrides(int method) {
+      References references = survey.references();
+      for (int r = references.row(method); r < references.row(method + 1); r++) {
+        if (references.kind(r) == Kind.OVERRIDES && references.at(r) == units.nameAt(method)) {
+          return true;
+        }
+      }
+      for (int r : references.to(method)) {
+        if (references.kind(r) == Kind.OVERRIDES) {
+          return true;
+        }
+      }
+      return false;
+    }
+
+    /** Own classes that are the type of a parameter, or of a field that the method reads. */
+    private Set<Integer> reachable(int method) {
+      Set<Integer> found = new TreeSet<>();
+      String name = units.simpleName(method);
+      List<String> names = new ArrayList<>(List.of(name.substring(name.indexOf('(') + 1, name.length() - 1).split(", ")));
+      References references = survey.references();
+      for (int r = references.row(method); r < references.row(method + 1); r++) {
+        int used = references.target(r);
+        if (units.has(used, Trait.FIELD) && units.parent(used) == units.parent(method) && !units.has(used, Trait.STATIC) && units.type(used) != null) {
+          names.add(units.type(used));
+        }
+      }
+      for (int type : types) {
+        if (names.contains(units.simpleName(type))
+            && type != units.topTypeOf(method)
+            && !units.has(type, Trait.INTERFACE)
+            && units.moduleOf(type) == units.moduleOf(method)) {
+          found.add(type);
+        }
+      }
+      return found;
+    }
+
+    private int otherClass(int member) {
+      int type;
+      do {
+        type = any(types);
+      } while (type == units.topTypeOf(member)
+          || units.has(type, Trait.INTERFACE)
+          || units.has(type, Trait.ANNOTATION)
+          || units.moduleOf(type) != units.moduleOf(member));
+      return type;
     }
 
     /** Whether the name is a library's to give: then no rename can be right. */

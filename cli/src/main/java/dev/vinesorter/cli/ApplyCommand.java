@@ -6,7 +6,6 @@ import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.java.JavaReader;
-import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.Page;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.PlanReport.Application;
@@ -131,7 +130,7 @@ final class ApplyCommand extends BaseCommand {
       plan = rest(whole, progress.steps, kept.survey());
     }
     Rehearsal rehearsal =
-        Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
+        Rehearsal.of(kept.survey(), plan, bench.overlay(kept), Workbench.editor(kept));
     PlanReport.Content content = RehearseCommand.content(rehearsal);
     if (!rehearsal.accepted()) {
       return report(content, Application.none(List.of()));

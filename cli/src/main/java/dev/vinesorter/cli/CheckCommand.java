@@ -5,7 +5,6 @@ import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.core.trellis.Trellis;
-import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.CheckReport;
 import dev.vinesorter.report.JUnitReport;
 import dev.vinesorter.report.PlanReport;
@@ -85,7 +84,7 @@ final class CheckCommand extends BaseCommand {
     Survey survey = kept.survey();
     if (planFile != null) {
       Plan plan = PlanFile.read(planFile);
-      Rehearsal rehearsal = Rehearsal.of(survey, plan, bench.overlay(kept), new JavaStepEditor());
+      Rehearsal rehearsal = Rehearsal.of(survey, plan, bench.overlay(kept), Workbench.editor(kept));
       if (!rehearsal.accepted()) {
         show(page -> PlanReport.steps(page, RehearseCommand.content(rehearsal)));
         say("The plan is refused, so there is nothing to judge.");

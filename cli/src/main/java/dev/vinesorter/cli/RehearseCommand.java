@@ -4,7 +4,6 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.structure.View;
-import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.UnifiedDiff;
 import dev.vinesorter.source.KeptSurvey;
@@ -59,7 +58,7 @@ final class RehearseCommand extends BaseCommand {
       return Main.NOT_AS_IT_SHOULD_BE;
     }
     Rehearsal rehearsal =
-        Rehearsal.of(kept.survey(), plan, bench.overlay(kept), new JavaStepEditor());
+        Rehearsal.of(kept.survey(), plan, bench.overlay(kept), Workbench.editor(kept));
     PlanReport.Content content = content(rehearsal);
     if (diff && rehearsal.accepted()) {
       print(UnifiedDiff.of(content.changes()));

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.java.JavaReader;
+import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
 import dev.vinesorter.source.CannotWorkException;
@@ -16,6 +17,7 @@ import dev.vinesorter.source.Root;
 import dev.vinesorter.source.RootLock;
 import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.SourceWalk;
+import dev.vinesorter.source.StepEditor;
 import dev.vinesorter.source.TrellisFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -224,6 +226,11 @@ final class Workbench {
       }
     }
     return names;
+  }
+
+  /** What carries steps out on the sources of a survey. */
+  static StepEditor editor(KeptSurvey kept) {
+    return new JavaStepEditor(new Reading(kept.survey(), kept.memo()), kept.options());
   }
 
   Overlay overlay(KeptSurvey survey) {

@@ -11,13 +11,18 @@ import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.StepEditor;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import javax.lang.model.SourceVersion;
 
 /**
@@ -34,6 +39,35 @@ public final class JavaStepEditor implements StepEditor {
     Refused(String code, String message) {
       this.reason = new Reason(code, message, List.of());
     }
+  }
+
+  private final Function<Overlay, Survey> reread;
+
+  /** An editor that reads sources anew where a step needs it. */
+  public JavaStepEditor() {
+    this(overlay -> new JavaReader().read(overlay, ReadOptions.DEFAULT, Progress.SILENT).survey());
+  }
+
+  /**
+   * An editor for sources that were read before.
+   *
+   * @param before what was read; from it, edited sources are read again quickly
+   */
+  public JavaStepEditor(Reading before, ReadOptions options) {
+    this(
+        overlay ->
+            new JavaReader()
+                .read(
+                    overlay,
+                    options,
+                    Progress.SILENT,
+                    before,
+                    Set.copyOf(overlay.changed().keySet()))
+                .survey());
+  }
+
+  private JavaStepEditor(Function<Overlay, Survey> reread) {
+    this.reread = reread;
   }
 
   @Override
@@ -61,8 +95,12 @@ public final class JavaStepEditor implements StepEditor {
 
   // ---- move
 
-  private static Result move(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+  private Result move(Survey survey, Plan.Step step, Overlay sources) throws Refused {
     Units units = survey.units();
+    int member = step.units().size() == 1 ? units.find(step.unit()) : -1;
+    if (step.unit().contains("#")) {
+      return memberMove(survey, step, member, sources);
+    }
     Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
     Map<Integer, String> bareFiles = new TreeMap<>();
     for (String name : step.units()) {
@@ -96,6 +134,47 @@ public final class JavaStepEditor implements StepEditor {
     return outcome.accepted()
         ? new Result(outcome.with(along, outcome.offers()), result.foretold())
         : result;
+  }
+
+  /** A member goes into a type. */
+  private Result memberMove(Survey survey, Plan.Step step, int member, Overlay sources)
+      throws Refused {
+    Units units = survey.units();
+    if (step.units().size() > 1) {
+      throw new Refused("bad-target", "Members move one by one; make a step for each.");
+    }
+    int target = units.find(step.into(), Level.TYPE);
+    if (member < 0) {
+      String there = step.into() + step.unit().substring(step.unit().indexOf('#'));
+      if (units.find(there) >= 0) {
+        return done(survey);
+      }
+      throw unknown(units, step.unit());
+    }
+    found(units, member, step.unit());
+    if (target < 0) {
+      throw new Refused(
+          "bad-target",
+          "There is no type " + step.into() + ". " + NearestNames.hint(units, step.into()));
+    }
+    found(units, target, step.into());
+    readable(units, sources, member);
+    readable(units, sources, target);
+    boolean widen = step.may(Leave.WIDEN);
+    boolean isStatic = units.has(member, Trait.STATIC);
+    if (!isStatic && !units.has(member, Trait.METHOD)) {
+      throw new Refused(
+          "not-yet",
+          step.unit() + " is a field of objects; so far static fields and methods move.");
+    }
+    return MemberMoveStep.carryOut(
+        survey,
+        sources,
+        view ->
+            isStatic
+                ? new StaticMove(view, member, target, widen)
+                : new InstanceMove(view, member, target, widen),
+        reread);
   }
 
   /** Adds the tests of the types that go, and gives their names. */

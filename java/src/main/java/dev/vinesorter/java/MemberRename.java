@@ -210,9 +210,7 @@ final class MemberRename {
   // ---- the edits
 
   private void edit() {
-    Set<Integer> files = new TreeSet<>();
     for (int member : family) {
-      files.add(units.fileOf(member));
       declared(member);
       for (int r : references.to(member)) {
         Kind kind = references.kind(r);
@@ -231,7 +229,7 @@ final class MemberRename {
     }
     if (units.level(unit) == Level.MEMBER) {
       staticImports();
-      documentation(files);
+      documentation();
     } else {
       constructors();
     }
@@ -397,109 +395,13 @@ final class MemberRename {
   }
 
   /** References to a member in documentation: {@code Type#name}, or {@code #name} inside it. */
-  private void documentation(Set<Integer> declaring) {
-    Set<Integer> owners = new TreeSet<>();
-    for (int member : family) {
-      owners.add(units.parent(member));
-      owners.addAll(code.subtypes(units.parent(member)));
+  private void documentation() {
+    for (DocLinks.Link link : new DocLinks(code, family).all(old)) {
+      int begin = link.hash() + 1;
+      changes
+          .in(link.file())
+          .replace(begin, begin + old.length(), changes.encodable(link.file(), fresh));
     }
-    Set<Integer> files = new TreeSet<>(declaring);
-    for (int owner : owners) {
-      files.add(units.fileOf(owner));
-      for (int r : references.to(owner)) {
-        if (references.kind(r) == Kind.MENTIONS) {
-          files.add(units.fileOf(references.from(r)));
-        }
-      }
-    }
-    files.remove(-1);
-    for (int file : files) {
-      String text = code.text(file);
-      JavaTokens tokens = code.tokens(file);
-      for (int comment = 0; comment < tokens.comments(); comment++) {
-        if (tokens.isDoc(comment)) {
-          for (int at = text.indexOf("#" + old, tokens.commentBegin(comment));
-              at >= 0 && at < tokens.commentEnd(comment);
-              at = text.indexOf("#" + old, at + 1)) {
-            documented(file, at, tokens.commentEnd(comment), owners);
-          }
-        }
-      }
-    }
-  }
-
-  private void documented(int file, int hash, int end, Set<Integer> owners) {
-    String text = code.text(file);
-    int past = hash + 1 + old.length();
-    if (past < end && Character.isJavaIdentifierPart(text.charAt(past))) {
-      return;
-    }
-    int begin = hash;
-    while (begin > 0
-        && (Character.isJavaIdentifierPart(text.charAt(begin - 1))
-            || text.charAt(begin - 1) == '.')) {
-      begin--;
-    }
-    boolean owned =
-        begin == hash
-            ? owners.contains(typeAround(file, end))
-            : mentionsAny(file, begin, hash, owners);
-    if (!owned || !isThisOverload(text, past, end)) {
-      return;
-    }
-    changes.in(file).replace(hash + 1, past, changes.encodable(file, fresh));
-  }
-
-  /** The type whose declaration the comment that ends here stands in or before. */
-  private int typeAround(int file, int commentEnd) {
-    int found = -1;
-    int next = code.tokens(file).from(commentEnd);
-    int at = next < code.tokens(file).size() ? code.tokens(file).begin(next) : commentEnd;
-    for (int inside : units.withAllInside(file)) {
-      if (units.level(inside) == Level.TYPE
-          && units.begin(inside) <= at
-          && at < units.end(inside)
-          && (found < 0 || units.begin(inside) >= units.begin(found))) {
-        found = inside;
-      }
-    }
-    return found;
-  }
-
-  private boolean mentionsAny(int file, int begin, int hash, Set<Integer> owners) {
-    for (int user : units.withAllInside(file)) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        if (references.kind(r) == Kind.MENTIONS
-            && references.at(r) >= begin
-            && references.end(r) == hash
-            && owners.contains(references.target(r))) {
-          return true;
-        }
-      }
-    }
-    return false;
-  }
-
-  /** Whether a list of parameters, where there is one, is this method's. */
-  private boolean isThisOverload(String text, int past, int end) {
-    boolean method = units.has(unit, Trait.METHOD);
-    if (past >= end || text.charAt(past) != '(') {
-      return family.stream()
-          .flatMapToInt(member -> Arrays.stream(units.children(units.parent(member))))
-          .noneMatch(other -> !family.contains(other) && bare(units.simpleName(other)).equals(old));
-    }
-    int close = text.indexOf(')', past);
-    if (!method || close < 0 || close > end) {
-      return false;
-    }
-    StringBuilder list = new StringBuilder();
-    for (String one : text.substring(past + 1, close).split(",")) {
-      String type = one.replaceAll("<.*>", "").strip().split("\\s+")[0];
-      list.append(list.length() == 0 ? "" : ", ").append(type.substring(type.lastIndexOf('.') + 1));
-    }
-    String name = units.simpleName(unit);
-    String wanted = name.substring(name.indexOf('(') + 1, name.length() - 1);
-    return list.toString().replace("...", "[]").equals(wanted.replace("...", "[]"));
   }
 
   /** A nested type's constructors go by its name. */

@@ -38,7 +38,9 @@ final class ModifierEdits {
       if (insertAt < 0) {
         insertAt = tokens.begin(token);
       }
-      if (tokens.is(token, "protected") || tokens.is(token, "public")) {
+      if (tokens.is(token, "protected")
+          || tokens.is(token, "public")
+          || tokens.is(token, "private")) {
         edits.replace(tokens.begin(token), tokens.end(token), word);
         return;
       }
@@ -84,6 +86,24 @@ final class ModifierEdits {
     }
     if (!word.isEmpty()) {
       edits.insert(insertAt, word + " ");
+    }
+  }
+
+  /** Takes {@code private} from the declaration that begins at the char. */
+  static void unprivate(TextEdits edits, JavaTokens tokens, String text, int begin) {
+    for (int token = tokens.from(begin); token < tokens.size(); token++) {
+      if (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
+        token = behindAnnotation(tokens, token) - 1;
+      } else if (tokens.is(token, "private")) {
+        int end = tokens.end(token);
+        while (end < text.length() && (text.charAt(end) == ' ' || text.charAt(end) == '\t')) {
+          end++;
+        }
+        edits.remove(tokens.begin(token), end);
+        return;
+      } else if (!MODIFIERS.contains(tokens.text(token))) {
+        return;
+      }
     }
   }
 

@@ -22,22 +22,6 @@ import java.util.TreeSet;
  * Java's own, entry points, and what a service file or a module names.
  */
 final class TightenStep {
-  /** Access from most to least private; package access has no trait. */
-  private enum Access {
-    PRIVATE,
-    PACKAGE,
-    PROTECTED,
-    PUBLIC;
-
-    static Access of(Units units, int unit) {
-      return units.has(unit, Trait.PUBLIC)
-          ? PUBLIC
-          : units.has(unit, Trait.PROTECTED)
-              ? PROTECTED
-              : units.has(unit, Trait.PRIVATE) ? PRIVATE : PACKAGE;
-    }
-  }
-
   /** Methods that serialisation calls by name. */
   private static final Set<String> BY_NAME =
       Set.of(

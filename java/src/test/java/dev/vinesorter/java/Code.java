@@ -9,6 +9,7 @@ import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Rehearsal;
 import dev.vinesorter.source.Root;
 import java.io.IOException;
@@ -82,7 +83,8 @@ final class Code {
 
   Rehearsal rehearse(Plan.Step... steps) {
     Plan plan = new Plan("", List.of(steps));
-    return Rehearsal.of(survey(), plan, overlay(), new JavaStepEditor());
+    Reading read = new JavaReader().read(overlay(), options(), Progress.SILENT);
+    return Rehearsal.of(read.survey(), plan, overlay(), new JavaStepEditor(read, options()));
   }
 
   Rehearsal.Proof prove(Rehearsal rehearsal) {

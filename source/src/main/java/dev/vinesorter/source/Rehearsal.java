@@ -40,8 +40,9 @@ public record Rehearsal(
     List<StepOutcome> outcomes = new ArrayList<>();
     List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
-    for (Plan.Step step : plan.steps()) {
-      StepEditor.Result result = editor.carryOut(now, followed(step, before, now), sources);
+    for (int n = 0; n < plan.steps().size(); n++) {
+      Plan.Step step = followed(plan, n, before, now);
+      StepEditor.Result result = editor.carryOut(now, step, sources);
       outcomes.add(result.outcome());
       now = result.foretold();
       stages.add(sources.stage());
@@ -49,12 +50,17 @@ public record Rehearsal(
     return new Rehearsal(plan, outcomes, before, now, sources, stages);
   }
 
-  /** The step with the names that its units have now; units keep their ids through all steps. */
-  private static Plan.Step followed(Plan.Step step, Survey before, Survey now) {
+  /** The step with the names that its units have now, after the steps before it. */
+  private static Plan.Step followed(Plan plan, int index, Survey before, Survey now) {
+    Plan.Step step = plan.steps().get(index);
     List<String> names = new ArrayList<>();
     for (String name : step.units()) {
-      int known = now.units().find(name) < 0 ? before.units().find(name) : -1;
-      names.add(known < 0 ? name : now.units().name(known));
+      String fresh = name;
+      for (Plan.Step earlier : plan.steps().subList(0, index)) {
+        fresh = earlier.after(fresh);
+      }
+      boolean gone = now.units().find(name) < 0 && before.units().find(name) >= 0;
+      names.add(gone && now.units().find(fresh) >= 0 ? fresh : name);
     }
     return new Plan.Step(step.verb(), names, step.into(), step.leaves(), step.line());
   }

@@ -13,6 +13,15 @@ public final class TextEdits {
   /** Chars [begin, end) of the old text become {@code text}. */
   public record Edit(int begin, int end, String text) {}
 
+  /** Two edits that are about the same chars. */
+  public static final class OverlapException extends IllegalStateException {
+    private static final long serialVersionUID = 1;
+
+    OverlapException(String message) {
+      super(message);
+    }
+  }
+
   private final List<Edit> edits = new ArrayList<>();
 
   public void insert(int at, String text) {
@@ -35,7 +44,7 @@ public final class TextEdits {
   private void check() {
     for (int n = 1; n < edits.size(); n++) {
       if (edits.get(n - 1).end > edits.get(n).begin) {
-        throw new IllegalStateException(
+        throw new OverlapException(
             "Edits overlap: " + edits.get(n - 1) + " and " + edits.get(n) + ".");
       }
     }

@@ -1,0 +1,144 @@
+package dev.vinesorter.java;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+
+/**
+ * Expressions as runs of tokens: where they begin and end, and whether evaluating them does
+ * anything.
+ */
+final class Expressions {
+  private static final Pattern ASSIGNMENT = Pattern.compile("(?<![=!<>])=(?!=)|<<=|>>=|\\+\\+|--");
+
+  private final JavaTokens tokens;
+  private final String text;
+
+  Expressions(JavaTokens tokens, String text) {
+    this.tokens = tokens;
+    this.text = text;
+  }
+
+  /**
+   * The first token of the primary expression that ends at a token, such as that of {@code
+   * a.b(c)[d]} for its last bracket; -1 where it is not understood.
+   */
+  int primaryBegin(int last) {
+    int at = last;
+    while (at >= 0) {
+      if (tokens.is(at, ")") || tokens.is(at, "]")) {
+        boolean call = tokens.is(at, ")");
+        at = opening(at);
+        if (at < 0) {
+          return -1;
+        }
+        if (call && !(tokens.isWord(at - 1) && !isKeyword(at - 1) || tokens.is(at - 1, ">"))) {
+          // A parenthesis that stands for itself, or a cast before it, which we do not take apart.
+          return tokens.is(at - 1, ")") ? -1 : at;
+        }
+        if (tokens.is(at - 1, ">")) {
+          return -1;
+        }
+        at--;
+        if (tokens.is(at, ")") || tokens.is(at, "]")) {
+          continue;
+        }
+      }
+      boolean operand = tokens.isWord(at) && (!isKeyword(at) || isSelf(at)) || isLiteral(at);
+      if (!operand) {
+        return -1;
+      }
+      if (tokens.is(at - 1, ".")) {
+        at -= 2;
+        continue;
+      }
+      return tokens.is(at - 1, "new") ? at - 1 : at;
+    }
+    return -1;
+  }
+
+  private boolean isSelf(int token) {
+    return tokens.is(token, "this") || tokens.is(token, "super") || tokens.is(token, "class");
+  }
+
+  private boolean isKeyword(int token) {
+    return javax.lang.model.SourceVersion.isKeyword(tokens.text(token));
+  }
+
+  private boolean isLiteral(int token) {
+    char first = tokens.text(token).isEmpty() ? ' ' : tokens.text(token).charAt(0);
+    return first == '"' || first == '\'' || Character.isDigit(first);
+  }
+
+  /** The bracket that opens what closes here. */
+  private int opening(int close) {
+    int depth = 0;
+    for (int at = close; at >= 0; at--) {
+      if (tokens.is(at, ")") || tokens.is(at, "]") || tokens.is(at, "}")) {
+        depth++;
+      } else if (tokens.is(at, "(") || tokens.is(at, "[") || tokens.is(at, "{")) {
+        if (--depth == 0) {
+          return at;
+        }
+      }
+    }
+    return -1;
+  }
+
+  /** A run of tokens, half-open. */
+  record Run(int begin, int end) {}
+
+  /** The arguments between the parenthesis at a token and the one that closes it. */
+  List<Run> arguments(int open) {
+    List<Run> found = new ArrayList<>();
+    int past = tokens.behind(open, "(", ")");
+    int depth = 0;
+    int begin = open + 1;
+    for (int at = open + 1; at < past; at++) {
+      if (tokens.is(at, "(") || tokens.is(at, "[") || tokens.is(at, "{")) {
+        depth++;
+      } else if (depth > 0 && (tokens.is(at, ")") || tokens.is(at, "]") || tokens.is(at, "}"))) {
+        depth--;
+      } else if (depth == 0 && (tokens.is(at, ",") || at == past - 1)) {
+        if (at > begin) {
+          found.add(new Run(begin, at));
+        }
+        begin = at + 1;
+      }
+    }
+    return found;
+  }
+
+  /** Whether evaluating the run does nothing but read variables. */
+  boolean isPure(Run run) {
+    for (int at = run.begin; at < run.end; at++) {
+      boolean plain =
+          tokens.isWord(at) && !tokens.is(at, "new") && !tokens.is(at, "switch")
+              || tokens.is(at, ".")
+              || isLiteral(at) && !tokens.is(at + 1, "[");
+      if (!plain || tokens.is(at + 1, "(") && at + 1 < run.end) {
+        return false;
+      }
+    }
+    return run.end > run.begin;
+  }
+
+  /** Whether the run assigns something. */
+  boolean assigns(Run run) {
+    return ASSIGNMENT.matcher(text(run)).find();
+  }
+
+  /** The run as it is written. */
+  String text(Run run) {
+    return run.end <= run.begin
+        ? ""
+        : text.substring(tokens.begin(run.begin), tokens.end(run.end - 1));
+  }
+
+  /** Whether the run is one primary expression, which a dot can follow. */
+  boolean isPrimary(Run run) {
+    return run.end > run.begin
+        && primaryBegin(run.end - 1) == run.begin
+        && !tokens.is(run.begin, "new");
+  }
+}

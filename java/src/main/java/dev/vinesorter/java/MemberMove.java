@@ -1,0 +1,483 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.core.plan.StepOutcome.Widening;
+import dev.vinesorter.source.TextEdits;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * What the moves of static and of instance members share: what may move, where it goes in the new
+ * type, how names in it are completed, and who needs access to what. All edits are in the offsets
+ * of the texts as they are; the edits inside the member are kept apart from those of its file.
+ */
+abstract class MemberMove {
+  final SourceView code;
+  final Units units;
+  final References references;
+  final int member;
+  final int owner;
+  final int target;
+  final int file;
+  final int targetFile;
+  final JavaTokens tokens;
+  final FileChanges changes;
+  final TypeNames names;
+
+  /** The edits inside the member's own text. */
+  final TextEdits inside = new TextEdits();
+
+  private final boolean widen;
+  private final List<Reason> reasons = new ArrayList<>();
+  private final Map<Integer, Trait> widened = new TreeMap<>();
+  private final Map<Integer, List<Site>> broken = new TreeMap<>();
+
+  MemberMove(SourceView code, int member, int target, boolean widen) {
+    this.code = code;
+    this.units = code.units();
+    this.references = code.references();
+    this.member = member;
+    this.owner = units.parent(member);
+    this.target = target;
+    this.file = units.fileOf(member);
+    this.targetFile = units.fileOf(target);
+    this.tokens = code.tokens(file);
+    this.changes = new FileChanges(code);
+    this.names = new TypeNames(code);
+    this.widen = widen;
+  }
+
+  /** Judges and edits; the reasons say whether the edits are any good. */
+  final void run() {
+    shape();
+    if (reasons.isEmpty()) {
+      signature();
+    }
+    if (reasons.isEmpty()) {
+      taken();
+    }
+    if (reasons.isEmpty()) {
+      body();
+      callers();
+      ownDocumentation();
+      demand(member, Access.neededBy(this, callerUnits()), List.of());
+      report();
+    }
+    if (reasons.isEmpty()) {
+      widened.forEach(this::widenDeclaration);
+      carryText();
+      documentation();
+      staleImports();
+      names.into(changes);
+    }
+  }
+
+  /** What the member's declaration becomes, beside its body. */
+  abstract void signature();
+
+  /** The names inside the member. */
+  abstract void body();
+
+  /** Every use of the member from outside of it. */
+  abstract void callers();
+
+  final List<Reason> reasons() {
+    return reasons;
+  }
+
+  final FileChanges changes() {
+    return changes;
+  }
+
+  final void refuse(String reasonCode, String message, Site... sites) {
+    reasons.add(new Reason(reasonCode, message, List.of(sites)));
+  }
+
+  final Site site(int reference) {
+    return code.survey().site(reference);
+  }
+
+  static String bare(String simpleName) {
+    int open = simpleName.indexOf('(');
+    return open < 0 ? simpleName : simpleName.substring(0, open);
+  }
+
+  final String name() {
+    return bare(units.simpleName(member));
+  }
+
+  final int firstToken() {
+    return tokens.from(units.begin(member));
+  }
+
+  final int pastToken() {
+    return tokens.from(units.end(member));
+  }
+
+  final boolean isNamed(int r, String word) {
+    return code.isNamed(references.from(r), r, word);
+  }
+
+  /** The references made inside the member. */
+  final int[] made() {
+    int from = references.row(member);
+    int[] found = new int[references.row(member + 1) - from];
+    Arrays.setAll(found, n -> from + n);
+    return found;
+  }
+
+  /** The references to the member from outside of it, but for documentation. */
+  final List<Integer> uses() {
+    List<Integer> uses = new ArrayList<>();
+    for (int r : references.to(member)) {
+      if (references.kind(r) != Kind.MENTIONS && references.from(r) != member) {
+        uses.add(r);
+      }
+    }
+    return uses;
+  }
+
+  private List<Integer> callerUnits() {
+    return uses().stream().map(references::from).toList();
+  }
+
+  /** The full name that the member has in its new place. */
+  String newName() {
+    return units.name(target) + "#" + units.simpleName(member);
+  }
+
+  /**
+   * The member's own documentation: types that would not be seen are written out, and members of
+   * the old owner get its name.
+   */
+  private void ownDocumentation() {
+    String text = code.text(file);
+    for (int r : made()) {
+      int type = references.target(r);
+      int begin = references.at(r);
+      if (references.kind(r) != Kind.MENTIONS
+          || units.level(type) != Level.TYPE
+          || !text.startsWith(units.simpleName(type), begin)
+          || text.charAt(Math.max(0, begin - 1)) == '.') {
+        continue;
+      }
+      String wanted = documented(type);
+      int cut = wanted.length() - units.simpleName(type).length();
+      if (cut > 0) {
+        inside.insert(begin, changes.encodable(targetFile, wanted.substring(0, cut)));
+      }
+    }
+    String before = changes.encodable(targetFile, documented(owner));
+    for (int comment = 0; comment < tokens.comments(); comment++) {
+      if (tokens.isDoc(comment) && tokens.from(tokens.commentEnd(comment)) == firstToken()) {
+        Matcher link =
+            BARE_LINK
+                .matcher(text)
+                .region(tokens.commentBegin(comment), tokens.commentEnd(comment));
+        while (link.find()) {
+          if (!link.group(1).equals(name())) {
+            inside.insert(link.start(1) - 1, before);
+          }
+        }
+      }
+    }
+  }
+
+  private static final Pattern BARE_LINK =
+      Pattern.compile("(?<=\\{@link(?:plain)? |@see )#([\\p{L}_$][\\w$]*)");
+
+  /** A type's name as documentation in the new place can have it; it brings in no import. */
+  private String documented(int type) {
+    if (units.has(type, Trait.FOREIGN) && units.level(units.parent(type)) == Level.TYPE) {
+      return units.simpleName(type);
+    }
+    int top = units.has(type, Trait.FOREIGN) ? type : units.topTypeOf(type);
+    String full = units.name(type);
+    int around = units.name(top).length() - units.simpleName(top).length();
+    return names.isSeen(targetFile, top) ? full.substring(around) : full;
+  }
+
+  // ---- what may move
+
+  private void shape() {
+    boolean field = units.has(member, Trait.FIELD);
+    if (units.has(member, Trait.CONSTRUCTOR) || units.has(member, Trait.INITIALISER)) {
+      refuse("bad-target", units.name(member) + " is part of how its type is made; it stays.");
+      return;
+    }
+    if (target == owner) {
+      refuse("bad-target", units.name(member) + " is there already.");
+      return;
+    }
+    if (units.has(target, Trait.FOREIGN) || targetFile < 0) {
+      refuse("foreign", units.name(target) + " belongs to a library.");
+      return;
+    }
+    if (units.moduleOf(target) != units.moduleOf(member)
+        || units.has(target, Trait.TEST) && !units.has(member, Trait.TEST)) {
+      refuse("other-module", units.name(target) + " cannot be seen by all that use the member.");
+      return;
+    }
+    if (units.has(owner, Trait.ANNOTATION)
+        || units.has(target, Trait.ANNOTATION)
+        || units.has(owner, Trait.INTERFACE) != units.has(target, Trait.INTERFACE)) {
+      refuse(
+          "implicit-modifiers",
+          "Members of interfaces have modifiers that are not written; they move only between"
+              + " interfaces.",
+          code.declaration(member));
+      return;
+    }
+    boolean enumOrRecord = units.has(owner, Trait.ENUM) || units.has(owner, Trait.RECORD);
+    if (field && enumOrRecord && !tokens.is(firstToken(), "private") && isBare()) {
+      refuse("bad-target", units.name(member) + " is part of its type's head; it stays.");
+      return;
+    }
+    for (int other : units.children(owner)) {
+      if (other != member && units.begin(other) == units.begin(member)) {
+        refuse(
+            "declared-together",
+            units.name(other) + " is declared in the same statement. Write them apart first.",
+            code.declaration(member));
+        return;
+      }
+    }
+  }
+
+  /** A constant of an enum or a part of a record has no modifiers. */
+  private boolean isBare() {
+    for (int token = firstToken(); token < pastToken(); token++) {
+      if (tokens.is(token, "static")) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void taken() {
+    Set<Integer> around = new TreeSet<>(code.allSupertypes(target));
+    around.addAll(code.subtypes(target));
+    around.add(target);
+    for (int type : around) {
+      for (int other : units.children(type)) {
+        if (units.level(other) == Level.MEMBER
+            && other != member
+            && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
+            && bare(units.simpleName(other)).equals(name())
+            && isVague(units.simpleName(other))) {
+          refuse(
+              units.has(member, Trait.METHOD) ? "ambiguous-overload" : "name-clash",
+              units.name(other) + " has the same name. Rename one of them first.",
+              code.declaration(other));
+          return;
+        }
+      }
+    }
+  }
+
+  /** Whether a method of the same name could be taken for the moved one. */
+  private boolean isVague(String other) {
+    String mine = units.simpleName(member);
+    String moved = newName().substring(newName().indexOf('#') + 1);
+    return !units.has(member, Trait.METHOD)
+        || other.contains("...")
+        || mine.contains("...")
+        || parameters(other) == parameters(moved);
+  }
+
+  static int parameters(String name) {
+    int open = name.indexOf('(');
+    return name.startsWith("()", open) ? 0 : 1 + (int) name.chars().filter(c -> c == ',').count();
+  }
+
+  // ---- access
+
+  final void demand(int unit, Access needed, List<Site> sites) {
+    if (needed.compareTo(Access.of(units, unit)) <= 0) {
+      return;
+    }
+    broken.computeIfAbsent(unit, u -> new ArrayList<>()).addAll(sites);
+    widened.merge(
+        unit,
+        needed == Access.PACKAGE ? Trait.STATIC : Trait.PUBLIC,
+        (a, b) -> a == Trait.PUBLIC ? a : b);
+  }
+
+  /** The moved code uses a unit, which has to be seen from the new place. */
+  final void demandFromTarget(int unit, int r) {
+    for (int at = unit; at >= 0; at = units.parent(at)) {
+      boolean counts = units.level(at) == Level.TYPE || units.level(at) == Level.MEMBER;
+      if (counts && !units.has(at, Trait.FOREIGN) && at != member) {
+        demand(at, Access.between(units, target, at, code), List.of(site(r)));
+      }
+    }
+  }
+
+  /** A caller has to see the new owner. */
+  final void demandTarget(int r) {
+    int user = references.from(r);
+    for (int at = target; at >= 0 && units.level(at) == Level.TYPE; at = units.parent(at)) {
+      demand(at, Access.between(units, user, at, code), List.of(site(r)));
+    }
+  }
+
+  private void report() {
+    if (widen) {
+      return;
+    }
+    broken.forEach(
+        (unit, sites) ->
+            reasons.add(
+                new Reason(
+                    "access",
+                    units.name(unit)
+                        + " would have to be less private. Say 'widen: true' to make it so.",
+                    sites)));
+  }
+
+  private void widenDeclaration(int unit, Trait to) {
+    boolean mine = unit == member;
+    int in = units.fileOf(unit);
+    TextEdits edits = mine ? inside : changes.in(in);
+    if (to == Trait.PUBLIC) {
+      ModifierEdits.widen(edits, code.tokens(in), units.begin(unit), Trait.PUBLIC);
+    } else {
+      ModifierEdits.unprivate(edits, code.tokens(in), code.text(in), units.begin(unit));
+    }
+  }
+
+  /** What becomes less private. */
+  final List<Widening> widenings() {
+    List<Widening> found = new ArrayList<>();
+    widened.forEach(
+        (unit, to) ->
+            found.add(
+                new Widening(units.name(unit), to == Trait.PUBLIC ? "public" : "package-private")));
+    return found;
+  }
+
+  // ---- names in the moved code
+
+  /** Completes a type's name where the new place does not give it. */
+  final void typeName(int r) {
+    int type = references.target(r);
+    if (units.has(type, Trait.CONSTRUCTOR)) {
+      type = units.parent(type);
+    }
+    int token = tokens.from(references.at(r));
+    if (!isNamed(r, units.simpleName(type)) || code.isQualified(file, references.at(r))) {
+      return;
+    }
+    demandFromTarget(type, r);
+    if (units.inside(type, target) || !stands(token)) {
+      return;
+    }
+    String wanted = names.in(targetFile, type);
+    int cut = wanted.lastIndexOf('.') + 1;
+    if (cut > 0) {
+      inside.insert(references.at(r), changes.encodable(targetFile, wanted.substring(0, cut)));
+    }
+  }
+
+  /** Whether a token is inside the member. */
+  private boolean stands(int token) {
+    return token >= firstToken() && token < pastToken();
+  }
+
+  /** Puts the owner before a static member's simple name, where the new place does not give it. */
+  final void staticName(int r) {
+    int used = references.target(r);
+    int type = units.parent(used);
+    String word = bare(units.simpleName(used));
+    if (used == member || !isNamed(r, word)) {
+      return;
+    }
+    demandFromTarget(used, r);
+    int token = tokens.from(references.at(r));
+    if (tokens.is(token - 1, ".") || tokens.is(token - 1, "::")) {
+      return;
+    }
+    if (inCase(token) || type == target || code.isSubtype(target, type)) {
+      return;
+    }
+    int through = units.has(type, Trait.PUBLIC) || !code.isSubtype(owner, type) ? type : owner;
+    inside.insert(
+        references.at(r), changes.encodable(targetFile, names.in(targetFile, through)) + ".");
+  }
+
+  /** A constant of an enum stands alone behind {@code case}. */
+  private boolean inCase(int token) {
+    int at = token - 1;
+    while (tokens.is(at, ",") && tokens.isWord(at - 1)) {
+      at -= 2;
+    }
+    return tokens.is(at, "case");
+  }
+
+  // ---- the text
+
+  private void carryText() {
+    MovedText moved = new MovedText(code, member, target, inside);
+    moved.into(changes);
+  }
+
+  // ---- documentation and imports
+
+  private void documentation() {
+    DocLinks links = new DocLinks(code, Set.of(member));
+    for (DocLinks.Link link : links.all(name())) {
+      boolean mine =
+          link.file() == file
+              && link.hash() >= units.begin(member)
+              && link.hash() < units.end(member);
+      if (mine) {
+        continue;
+      }
+      // Documentation brings in no dependency, so what is not seen is written out.
+      boolean seen = names.isSeen(link.file(), units.topTypeOf(target));
+      String full = units.name(target);
+      String around = code.packageBefore(target);
+      String wanted = seen && !around.isEmpty() ? full.substring(around.length() + 1) : full;
+      changes
+          .in(link.file())
+          .replace(link.begin(), link.hash(), changes.encodable(link.file(), wanted));
+    }
+  }
+
+  /** Imports that only what changed needed go. */
+  private void staleImports() {
+    for (int edited : List.copyOf(changes.files())) {
+      String text = changes.in(edited).apply(code.text(edited));
+      JavaTokens fresh = JavaTokens.of(text);
+      JavaHeader header = JavaHeader.of(fresh);
+      int body =
+          header.imports().isEmpty() ? 0 : header.imports().get(header.imports().size() - 1).end();
+      String rest = text.substring(body);
+      String before = code.text(edited);
+      JavaHeader old = code.header(edited);
+      int oldBody = old.imports().isEmpty() ? 0 : old.imports().get(old.imports().size() - 1).end();
+      for (JavaHeader.Import one : old.imports()) {
+        boolean gone =
+            !one.onDemand()
+                && JavaTokens.hasWord(before.substring(oldBody), one.simpleName())
+                && !JavaTokens.hasWord(rest, one.simpleName());
+        if (gone) {
+          names.imports(edited).remove(one);
+        }
+      }
+    }
+  }
+}

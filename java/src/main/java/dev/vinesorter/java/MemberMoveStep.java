@@ -1,0 +1,196 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.StepEditor.Result;
+import dev.vinesorter.source.TextEdits;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+
+/**
+ * Carries a {@link MemberMove} out on a copy of the sources, which is read again: only when it
+ * compiles as before, and every name outside the edited places means what it meant, does the step
+ * count. What is read is the survey that the step leaves.
+ */
+final class MemberMoveStep {
+  private static final int MOST_SITES = 20;
+
+  private final Survey before;
+  private final Survey after;
+  private final MemberMove move;
+
+  /** For each unit of the old survey the same one in the new, or -1. */
+  private final int[] now;
+
+  private MemberMoveStep(Survey before, Survey after, MemberMove move) {
+    this.before = before;
+    this.after = after;
+    this.move = move;
+    this.now = matched();
+  }
+
+  /**
+   * Carries the move out.
+   *
+   * @param make makes the move over a view of the copy
+   * @param reread reads sources that differ from those of the survey
+   */
+  static Result carryOut(
+      Survey survey,
+      Overlay sources,
+      Function<SourceView, MemberMove> make,
+      Function<Overlay, Survey> reread) {
+    Overlay copy = sources.copy();
+    MemberMove move = make.apply(new SourceView(survey, copy));
+    try {
+      move.run();
+    } catch (TextEdits.OverlapException e) {
+      move.refuse(
+          "entangled",
+          "Two places that would change stand inside each other. Write them apart first.");
+    }
+    if (!move.reasons().isEmpty()) {
+      return new Result(StepOutcome.refused(move.reasons()), survey);
+    }
+    move.changes().apply();
+    Survey fresh = reread.apply(copy);
+    MemberMoveStep step = new MemberMoveStep(survey, fresh, move);
+    List<Reason> reasons = step.errors();
+    if (reasons.isEmpty()) {
+      reasons = step.rebound();
+    }
+    if (!reasons.isEmpty()) {
+      return new Result(StepOutcome.refused(reasons), survey);
+    }
+    for (int file : move.changes().files()) {
+      String path = survey.units().name(file);
+      sources.put(path, copy.text(path));
+    }
+    return new Result(new StepOutcome(true, List.of(), move.widenings(), false), fresh);
+  }
+
+  private List<Reason> errors() {
+    Map<String, Integer> known = new TreeMap<>();
+    before.problems().forEach(problem -> known.merge(problem.message(), 1, Integer::sum));
+    List<Reason> reasons = new ArrayList<>();
+    for (Problem problem : after.problems()) {
+      if (known.merge(problem.message(), -1, Integer::sum) < 0) {
+        reasons.add(
+            new Reason(
+                "would-not-compile",
+                "After the move: " + problem.message().lines().findFirst().orElse(""),
+                List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
+      }
+    }
+    return reasons;
+  }
+
+  // ---- whether names mean what they meant
+
+  private int[] matched() {
+    Map<String, Integer> byName = new HashMap<>();
+    Units fresh = after.units();
+    for (int unit = 0; unit < fresh.size(); unit++) {
+      byName.putIfAbsent(fresh.level(unit) + fresh.name(unit), unit);
+    }
+    Units old = before.units();
+    int[] found = new int[old.size()];
+    for (int unit = 0; unit < found.length; unit++) {
+      String name = old.level(unit) + old.name(unit);
+      found[unit] =
+          byName.getOrDefault(unit == move.member ? Level.MEMBER + move.newName() : name, -1);
+    }
+    return found;
+  }
+
+  private List<Reason> rebound() {
+    if (now[move.member] < 0) {
+      return List.of(
+          new Reason(
+              "rebinding",
+              "The moved member was not found as " + move.newName() + " afterwards.",
+              List.of(before.site(before.references().row(move.member)))));
+    }
+    Map<Integer, long[]> freshOf = new HashMap<>();
+    List<Site> sites = new ArrayList<>();
+    Units units = before.units();
+    References references = before.references();
+    for (int unit = 0; unit < units.size(); unit++) {
+      if (references.row(unit) == references.row(unit + 1) || units.fileOf(unit) < 0) {
+        continue;
+      }
+      int file = now[unit == move.member ? move.targetFile : units.fileOf(unit)];
+      long[] fresh = freshOf.computeIfAbsent(file, this::keys);
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        Kind kind = references.kind(r);
+        if (kind == Kind.MENTIONS || kind == Kind.IMPORTS || kind == Kind.THROUGH) {
+          continue;
+        }
+        int at = placeOf(unit, r);
+        long key = key(at, kind, now[references.target(r)]);
+        if (at >= 0 && Arrays.binarySearch(fresh, key) < 0 && sites.size() < MOST_SITES) {
+          sites.add(before.site(r));
+        }
+      }
+    }
+    return sites.isEmpty()
+        ? List.of()
+        : List.of(new Reason("rebinding", "A name would come to mean something else here.", sites));
+  }
+
+  private static long key(int at, Kind kind, int target) {
+    return ((long) at << 32) | ((long) kind.ordinal() << 27) | (target & 0x7ff_ffffL);
+  }
+
+  /** Where a reference stands afterwards; -1 for one that the move itself wrote anew. */
+  private int placeOf(int unit, int r) {
+    References references = before.references();
+    int begin = references.at(r);
+    int end = references.end(r);
+    if (begin < 0) {
+      return -1;
+    }
+    boolean moved = unit == move.member;
+    int file = before.units().fileOf(unit);
+    boolean edited = move.changes().files().contains(file);
+    if (!moved && !edited) {
+      return begin;
+    }
+    TextEdits edits = moved ? move.inside : move.changes().in(file);
+    for (TextEdits.Edit edit : edits.list()) {
+      if (edit.begin() < end && edit.end() > begin) {
+        return -1;
+      }
+    }
+    if (!moved) {
+      return edits.place(begin);
+    }
+    int name = before.units().nameAt(move.member);
+    return edits.place(begin) - edits.place(name) + after.units().nameAt(now[move.member]);
+  }
+
+  /** All references of a file of the new survey, sorted. */
+  private long[] keys(int file) {
+    References references = after.references();
+    List<Long> keys = new ArrayList<>();
+    for (int unit : after.units().withAllInside(file)) {
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        keys.add(key(references.at(r), references.kind(r), references.target(r)));
+      }
+    }
+    return keys.stream().mapToLong(Long::longValue).sorted().toArray();
+  }
+}

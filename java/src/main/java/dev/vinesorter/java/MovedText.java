@@ -1,0 +1,189 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.source.TextEdits;
+
+/**
+ * The text of a member, with the comments that belong to it, taken out of one type and put behind
+ * the last member of another, indented as that is.
+ */
+final class MovedText {
+  private final SourceView code;
+  private final Units units;
+  private final int member;
+  private final int target;
+  private final TextEdits inside;
+
+  MovedText(SourceView code, int member, int target, TextEdits inside) {
+    this.code = code;
+    this.units = code.units();
+    this.member = member;
+    this.target = target;
+    this.inside = inside;
+  }
+
+  void into(FileChanges changes) {
+    int file = units.fileOf(member);
+    int targetFile = units.fileOf(target);
+    String text = code.text(file);
+    int begin = lineBegin(text, commentsBegin(file));
+    int end = lineEnd(text, units.end(member));
+    boolean ownLines =
+        text.substring(begin, commentsBegin(file)).isBlank()
+            && isBlankOrComment(text.substring(units.end(member), end));
+    if (!ownLines) {
+      begin = commentsBegin(file);
+      end = units.end(member);
+    }
+    reindent(text, begin, end, indent(code.text(targetFile), target));
+    String whole = inside.apply(text);
+    int from = inside.placeBefore(begin);
+    String moved = whole.substring(from, from + lengthAfter(text, begin, end));
+    changes.in(file).remove(blankBefore(text, begin, ownLines), ownLines ? next(text, end) : end);
+    insert(changes, targetFile, moved.stripTrailing());
+  }
+
+  /** The length of the edited region; edits at its very ends belong to it. */
+  private int lengthAfter(String text, int begin, int end) {
+    int length = end - begin;
+    for (TextEdits.Edit edit : inside.list()) {
+      length += edit.text().length() - (edit.end() - edit.begin());
+    }
+    return length;
+  }
+
+  private void insert(FileChanges changes, int targetFile, String moved) {
+    String text = code.text(targetFile);
+    JavaTokens tokens = code.tokens(targetFile);
+    String lineEnd = code.sources().text(units.name(targetFile)).lineEnd();
+    int brace = tokens.before(units.end(target));
+    int at = tokens.begin(brace);
+    int line = lineBegin(text, at);
+    boolean empty = tokens.is(brace - 1, "{");
+    if (units.has(target, Trait.ENUM) && endsWithConstants(tokens, brace)) {
+      changes.in(targetFile).insert(tokens.end(brace - 1), ";");
+    }
+    if (text.substring(line, at).isBlank() && line > 0) {
+      changes.in(targetFile).insert(line, (empty ? "" : lineEnd) + moved + lineEnd);
+    } else {
+      String around = text.substring(line, firstNonBlank(text, line));
+      changes
+          .in(targetFile)
+          .insert(at, lineEnd + (empty ? "" : lineEnd) + moved + lineEnd + around);
+    }
+  }
+
+  /** Whether nothing but constants stands in an enum, so that no semicolon ends them. */
+  private boolean endsWithConstants(JavaTokens tokens, int brace) {
+    int depth = 0;
+    for (int token = brace - 1; tokens.begin(token) > units.nameAt(target); token--) {
+      if (tokens.is(token, "}") || tokens.is(token, ")")) {
+        depth++;
+      } else if (tokens.is(token, "{") || tokens.is(token, "(")) {
+        depth--;
+      } else if (depth == 0 && tokens.is(token, ";")) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static int firstNonBlank(String text, int line) {
+    int at = line;
+    while (at < text.length() && (text.charAt(at) == ' ' || text.charAt(at) == '\t')) {
+      at++;
+    }
+    return at;
+  }
+
+  /** Where the comments that stand right before the declaration begin. */
+  private int commentsBegin(int file) {
+    String text = code.text(file);
+    JavaTokens tokens = code.tokens(file);
+    int begin = units.begin(member);
+    int past = tokens.from(begin) == 0 ? 0 : tokens.end(tokens.from(begin) - 1);
+    for (int comment = tokens.comments() - 1; comment >= 0; comment--) {
+      int from = tokens.commentBegin(comment);
+      int to = tokens.commentEnd(comment);
+      if (to > begin) {
+        continue;
+      }
+      boolean behindCode = text.substring(lineBegin(text, from), from).strip().length() > 0;
+      if (from < past
+          || behindCode
+          || text.substring(to, begin).lines().skip(1).anyMatch(String::isEmpty)) {
+        break;
+      }
+      begin = from;
+    }
+    return begin;
+  }
+
+  /** A blank line before what goes would be one too many. */
+  private static int blankBefore(String text, int begin, boolean ownLines) {
+    if (!ownLines || begin == 0) {
+      return begin;
+    }
+    int before = lineBegin(text, begin - 1);
+    boolean blank = text.substring(before, begin).isBlank();
+    return blank ? before : begin;
+  }
+
+  private static boolean isBlankOrComment(String rest) {
+    return rest.isBlank() || rest.strip().startsWith("//");
+  }
+
+  private static int lineBegin(String text, int offset) {
+    int at = offset;
+    while (at > 0 && text.charAt(at - 1) != '\n' && text.charAt(at - 1) != '\r') {
+      at--;
+    }
+    return at;
+  }
+
+  private static int lineEnd(String text, int offset) {
+    int at = offset;
+    while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
+      at++;
+    }
+    return at;
+  }
+
+  private static int next(String text, int lineEnd) {
+    return text.startsWith("\r\n", lineEnd) ? lineEnd + 2 : Math.min(text.length(), lineEnd + 1);
+  }
+
+  /** The indentation of a type's members: that of its first, or one step more than its own. */
+  private String indent(String text, int type) {
+    for (int child : units.children(type)) {
+      if (units.level(child) == Level.MEMBER && units.begin(child) >= 0) {
+        int line = lineBegin(text, units.begin(child));
+        String lead = text.substring(line, units.begin(child));
+        if (lead.isBlank() && !lead.isEmpty()) {
+          return lead;
+        }
+      }
+    }
+    int line = lineBegin(text, units.begin(type));
+    String own = text.substring(line, firstNonBlank(text, line));
+    return own
+        + (own.startsWith("\t") ? "\t" : own.length() % 4 == 0 && !own.isEmpty() ? "    " : "  ");
+  }
+
+  /** Gives every line of the region the other indentation; text blocks keep what they have. */
+  private void reindent(String text, int begin, int end, String wanted) {
+    int first = firstNonBlank(text, begin);
+    String now = text.substring(begin, first);
+    if (now.equals(wanted) || text.substring(begin, end).contains("\"\"\"")) {
+      return;
+    }
+    for (int line = begin; line < end; line = next(text, lineEnd(text, line))) {
+      boolean blank = text.substring(line, lineEnd(text, line)).isBlank();
+      if (!blank && text.startsWith(now, line)) {
+        inside.replace(line, line + now.length(), wanted);
+      }
+    }
+  }
+}

@@ -1,0 +1,184 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Trait;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** A static method or field that goes into another type. */
+final class StaticMove extends MemberMove {
+  private final Set<Integer> importing = new TreeSet<>();
+
+  StaticMove(SourceView code, int member, int target, boolean widen) {
+    super(code, member, target, widen);
+  }
+
+  @Override
+  void signature() {
+    for (int token = firstToken(); token < pastToken(); token++) {
+      if (tokens.is(token, "native")) {
+        refuse(
+            "native",
+            "What a native method is bound to has the type's name in it.",
+            code.site(file, token));
+      }
+    }
+  }
+
+  @Override
+  void body() {
+    for (int r : made()) {
+      int used = references.target(r);
+      if (references.kind(r) == Kind.MENTIONS) {
+        continue;
+      }
+      if (units.level(used) == Level.TYPE || units.has(used, Trait.CONSTRUCTOR)) {
+        typeName(r);
+      } else if (units.level(used) == Level.MEMBER) {
+        if (units.has(used, Trait.STATIC) || units.has(units.parent(used), Trait.ENUM)) {
+          staticName(r);
+          withoutQualifier(r);
+        } else if (!units.has(used, Trait.FOREIGN)) {
+          demandFromTarget(used, r);
+        }
+      }
+    }
+  }
+
+  /** The new owner's own members need no qualifier, unless something nearer has their name. */
+  private void withoutQualifier(int r) {
+    int used = references.target(r);
+    int token = tokens.from(references.at(r));
+    String word = bare(units.simpleName(used));
+    if (units.parent(used) != target
+        || !isNamed(r, word)
+        || !tokens.is(token - 1, ".")
+        || standsAlone(file, firstToken(), pastToken(), word)) {
+      return;
+    }
+    int first = token - 2;
+    while (tokens.is(first - 1, ".") && tokens.isWord(first - 2)) {
+      first -= 2;
+    }
+    String written = code.text(file).substring(tokens.begin(first), tokens.end(token - 2));
+    if (written.equals(units.simpleName(target)) || written.equals(units.name(target))) {
+      inside.remove(tokens.begin(first), tokens.begin(token));
+    }
+  }
+
+  /** Whether a word stands somewhere without a qualifier, and so may be a variable. */
+  private boolean standsAlone(int in, int from, int past, String word) {
+    JavaTokens of = code.tokens(in);
+    for (int token = from; token < past; token++) {
+      if (of.isWord(token, word) && !of.is(token - 1, ".") && !of.is(token - 1, "::")) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  @Override
+  void callers() {
+    for (int r : references.to(member)) {
+      if (references.kind(r) != Kind.MENTIONS) {
+        caller(r);
+      }
+    }
+    importing.forEach(this::staticImport);
+  }
+
+  private void caller(int r) {
+    int user = references.from(r);
+    int in = units.fileOf(user);
+    JavaTokens of = code.tokens(in);
+    if (!isNamed(r, name())) {
+      refuse("implicit-use", "The member is used here without being named.", site(r));
+      return;
+    }
+    demandTarget(r);
+    int token = of.from(references.at(r));
+    if (of.is(token - 1, ".") || of.is(token - 1, "::")) {
+      qualified(r, user, in, token);
+    } else if (of.is(token - 1, ">")) {
+      refuse("type-arguments", "The call here says its type arguments; leave them out.", site(r));
+    } else if (user != member && !units.inside(user, target)) {
+      if (isImported(in)) {
+        importing.add(in);
+      } else {
+        changes.in(in).insert(of.begin(token), changes.encodable(in, names.in(in, target)) + ".");
+      }
+    }
+  }
+
+  private void qualified(int r, int user, int in, int token) {
+    JavaTokens of = code.tokens(in);
+    int last = token - 2;
+    if (!isTypeName(user, of.begin(Math.max(0, last)))) {
+      refuse(
+          "through-instance",
+          "The static member is reached through an object here; name its type instead.",
+          site(r));
+      return;
+    }
+    int first = last;
+    while (of.is(first - 1, ".") && of.isWord(first - 2)) {
+      first -= 2;
+    }
+    boolean home = units.ancestor(user, Level.TYPE) == target && of.is(token - 1, ".");
+    int from = of.from(Math.max(0, units.begin(user)));
+    int past = of.from(Math.max(0, units.end(user)));
+    var edits = user == member ? inside : changes.in(in);
+    int writtenIn = user == member ? targetFile : in;
+    if ((home || user == member && of.is(token - 1, ".")) && !standsAlone(in, from, past, name())) {
+      edits.remove(of.begin(first), of.begin(token));
+    } else {
+      edits.replace(
+          of.begin(first), of.end(last), changes.encodable(writtenIn, names.in(writtenIn, target)));
+    }
+  }
+
+  private boolean isTypeName(int user, int at) {
+    for (int r = references.row(user); r < references.row(user + 1); r++) {
+      if (references.at(r) == at && units.level(references.target(r)) == Level.TYPE) {
+        Kind kind = references.kind(r);
+        return kind == Kind.THROUGH || kind == Kind.REFERS;
+      }
+    }
+    return false;
+  }
+
+  // ---- static imports
+
+  private JavaHeader.Import importIn(int in) {
+    for (JavaHeader.Import one : code.header(in).imports()) {
+      if (one.isStatic() && !one.onDemand() && one.simpleName().equals(name())) {
+        String around = one.name().substring(0, one.name().lastIndexOf('.'));
+        int type = units.find(around, Level.TYPE);
+        if (type == owner || type >= 0 && code.isSubtype(type, owner)) {
+          return one;
+        }
+      }
+    }
+    return null;
+  }
+
+  /** Whether the import can simply name the new owner: it must bring in nothing else. */
+  private boolean isImported(int in) {
+    if (importIn(in) == null) {
+      return false;
+    }
+    for (int other : units.children(owner)) {
+      if (other != member && bare(units.simpleName(other)).equals(name())) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void staticImport(int in) {
+    JavaHeader.Import one = importIn(in);
+    int end = one.nameEnd() - name().length() - 1;
+    changes.in(in).replace(one.nameBegin(), end, changes.encodable(in, units.name(target)));
+  }
+}

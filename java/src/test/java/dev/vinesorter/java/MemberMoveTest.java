@@ -1,0 +1,250 @@
+package dev.vinesorter.java;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Rehearsal;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Methods and static fields go into other types: what changes, and what is refused. */
+class MemberMoveTest {
+  @TempDir Path folder;
+
+  private static final String STATIC =
+      """
+      --- a/Tools.java
+      package a;
+
+      import java.util.List;
+      import java.util.Set;
+
+      public class Tools {
+        private static final int LIMIT = 3;
+        enum Size { SMALL, LARGE }
+
+        /**
+         * How many; see {@link #LIMIT} and {@link Size}.
+         */
+        static int count(List<String> of, Size size) { // all of them
+          if (of.isEmpty()) {
+            return b.Shop.NONE + other();
+          }
+          return size == Size.SMALL ? LIMIT : 1 + count(of.subList(1, of.size()), size);
+        }
+
+        static int other() { return Tools.count(List.of(), Size.LARGE); }
+        Set<String> kept;
+      }
+      --- a/User.java
+      package a;
+
+      import static a.Tools.count;
+
+      import java.util.List;
+
+      /** Uses {@link Tools#count(List, Tools.Size)}. */
+      class User {
+        int n = count(List.of("x"), Tools.Size.LARGE) + a.Tools.count(null, null);
+        java.util.function.BiFunction<List<String>, Tools.Size, Integer> f = Tools::count;
+      }
+      --- b/Shop.java
+      package b;
+
+      public class Shop {
+          public static final int NONE = 0;
+      }
+      """;
+
+  private Overlay moved(String drawn, String member, String into) {
+    Code code = Code.at(folder).with(drawn);
+    Rehearsal rehearsal = code.rehearse(Step.move(member, into, true, 0));
+    assertThat(rehearsal.steps().get(0).reasons()).isEmpty();
+    Rehearsal.Proof proof = code.prove(rehearsal);
+    assertThat(proof.newErrors()).isEmpty();
+    assertThat(proof.rebindings()).isEmpty();
+    assertThat(proof.differences()).isEmpty();
+    return rehearsal.sources();
+  }
+
+  @Test
+  void staticMethodTakesItsNamesAlongAndCallersFindIt() {
+    Overlay after = moved(STATIC, "a.Tools#count(List, Size)", "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .isEqualTo(
+            """
+            package b;
+
+            import a.Tools;
+            import java.util.List;
+
+            public class Shop {
+                public static final int NONE = 0;
+
+                /**
+                 * How many; see {@link Tools#LIMIT} and {@link Tools.Size}.
+                 */
+                public static int count(List<String> of, Tools.Size size) { // all of them
+                  if (of.isEmpty()) {
+                    return NONE + Tools.other();
+                  }
+                  return size == Tools.Size.SMALL ? Tools.LIMIT : 1 + count(of.subList(1, of.size()), size);
+                }
+            }
+            """);
+    assertThat(after.text("a/Tools.java").text())
+        .contains("public static final int LIMIT", "public enum Size", "public static int other()")
+        .contains("return Shop.count(List.of(), Size.LARGE); }", "import b.Shop;")
+        .doesNotContain("How many");
+    assertThat(after.text("a/User.java").text())
+        .contains("import static b.Shop.count;", "{@link Shop#count(List, Tools.Size)}")
+        .contains("n = count(List.of(\"x\")", "+ Shop.count(null, null);", "Shop::count");
+  }
+
+  @Test
+  void constantGoesIntoAnEnumWithoutMembers() {
+    Overlay after = moved(STATIC, "a.Tools#LIMIT", "a.Tools.Size");
+    assertThat(after.text("a/Tools.java").text())
+        .contains("enum Size { SMALL, LARGE;", "Size.LIMIT : 1")
+        .doesNotContain("Tools.LIMIT");
+  }
+
+  private static final String OBJECTS =
+      """
+      --- a/Desk.java
+      package a;
+
+      public class Desk {
+        private final Shelf shelf = new Shelf();
+        private int asked;
+
+        /**
+         * The mark of a place.
+         *
+         * @param place where it is
+         * @param loud whether to shout
+         */
+        String mark(Place place, boolean loud) {
+          String text = place.room() + "-" + place.row;
+          return loud ? text.toUpperCase() : this.ask(text) + place;
+        }
+
+        String plain(Place place) {
+          int row = place.row;
+          return place.room() + row;
+        }
+
+        String ask(String text) { asked++; return text; }
+
+        int full() { return shelf.count() + shelf.count(); }
+
+        String all(Place one, Desk other) {
+          return mark(one, true) + other.mark(pick(one), false) + plain(one) + full();
+        }
+
+        Place pick(Place one) { return one; }
+        boolean known(Place place) { return place != null; }
+        synchronized void lock(Place place) { place.room(); }
+        Runnable later(Place place) { return () -> ask(place.room()); }
+        public boolean equals(Object other) { return other == this; }
+        String both(Place one, Place two) { return one.room() + two.room(); }
+        String twice(Place place) { return place.row == 0 ? "" : twice(place); }
+        String anonymous(Place place) {
+          return new Object() { public String toString() { return place.room(); } }.toString();
+        }
+      }
+      --- a/Place.java
+      package a;
+      class Place {
+        int row;
+        String room() { return "r"; }
+      }
+      --- a/Shelf.java
+      package a;
+      class Shelf {
+        int count() { return 2; }
+      }
+      --- a/Caller.java
+      package a;
+      class Caller {
+        String m(Desk desk, Place place) {
+          return desk.mark(place, desk.asked() > 1) + new Desk().mark(place, false);
+        }
+        String risky(Desk desk, Place place) { return desk.nothing(place); }
+      }
+      """;
+
+  private static final String FIXED =
+      OBJECTS
+          .replace("desk.asked() > 1", "true")
+          .replace("desk.nothing(place)", "desk.pick(place).room()");
+
+  @Test
+  void methodGoesToItsParameterAndTakesItsObjectAlong() {
+    Overlay after = moved(FIXED, "a.Desk#mark(Place, boolean)", "a.Place");
+    assertThat(after.text("a/Place.java").text())
+        .contains("   * @param loud whether to shout\n   */")
+        .doesNotContain("@param place")
+        .contains("String mark(Desk desk, boolean loud) {")
+        .contains("String text = room() + \"-\" + row;")
+        .contains("desk.ask(text) + this;");
+    assertThat(after.text("a/Desk.java").text())
+        .contains("return one.mark(this, true) + pick(one).mark(other, false)");
+    assertThat(after.text("a/Caller.java").text())
+        .contains("place.mark(desk, true) + place.mark(new Desk(), false)");
+  }
+
+  @Test
+  void objectThatIsNotNeededIsDroppedAndALocalKeepsItsName() {
+    Overlay after = moved(FIXED, "a.Desk#plain(Place)", "a.Place");
+    assertThat(after.text("a/Place.java").text())
+        .contains("String plain() {\n    int row = this.row;\n    return room() + row;");
+    assertThat(after.text("a/Desk.java").text()).contains("one.plain() + full()");
+  }
+
+  @Test
+  void methodGoesToTheObjectOfAField() {
+    Overlay after = moved(FIXED, "a.Desk#full()", "a.Shelf");
+    assertThat(after.text("a/Shelf.java").text())
+        .contains("int full() { return count() + count(); }");
+    assertThat(after.text("a/Desk.java").text()).contains("plain(one) + shelf.full();");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "a.Desk#known(Place), null-receiver",
+    "a.Desk#lock(Place), synchronized",
+    "a.Desk#equals(Object), overriding",
+    "a.Desk#both(Place; Place), two-targets",
+    "a.Desk#twice(Place), recursion",
+    "a.Desk#anonymous(Place), local-class",
+    "a.Desk#ask(String), no-target",
+    "a.Desk#shelf, not-yet",
+    "a.Desk#pick(Place), null-receiver"
+  })
+  void refusals(String member, String code) {
+    String name = member.replace(";", ",");
+    StepOutcome outcome =
+        Code.at(folder).with(FIXED).rehearse(Step.move(name, "a.Place", true, 0)).steps().get(0);
+    assertThat(outcome.reasons()).extracting(StepOutcome.Reason::code).contains(code);
+  }
+
+  @Test
+  void accessIsNotWidenedUnasked() {
+    StepOutcome outcome =
+        Code.at(folder)
+            .with(STATIC)
+            .rehearse(Step.move("a.Tools#count(List, Size)", "b.Shop", false, 0))
+            .steps()
+            .get(0);
+    assertThat(outcome.reasons()).extracting(StepOutcome.Reason::code).containsOnly("access");
+    List<String> said = outcome.reasons().stream().map(StepOutcome.Reason::message).toList();
+    assertThat(said).anyMatch(m -> m.contains("a.Tools#LIMIT"));
+  }
+}
