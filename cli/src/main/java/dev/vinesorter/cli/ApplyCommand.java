@@ -187,16 +187,14 @@ final class ApplyCommand extends BaseCommand {
   /** The steps that are left, with the names that the done ones gave. */
   private static Plan rest(Plan plan, int done, Survey now) {
     List<Plan.Step> rest = new ArrayList<>();
+    List<Plan.Step> before = Plan.followed(plan.steps().subList(0, done));
     for (Plan.Step step : plan.steps().subList(done, plan.steps().size())) {
       List<String> names = new ArrayList<>();
       for (String unit : step.units()) {
-        String name = unit;
-        for (Plan.Step before : plan.steps().subList(0, done)) {
-          name = before.after(name);
-        }
+        String name = Plan.after(before, unit);
         names.add(now.units().find(unit) < 0 && now.units().find(name) >= 0 ? name : unit);
       }
-      rest.add(new Plan.Step(step.verb(), names, step.into(), step.leaves(), step.line()));
+      rest.add(step.with(names));
     }
     return new Plan(plan.title(), rest);
   }

@@ -461,23 +461,51 @@ class MoveTest {
   }
 
   @Test
-  void testCodeIsEditedLikeAnyOther() {
-    Overlay after =
-        moved(
-            code(
-                """
-                --- src/main/java/a/A.java
-                package a;
-                public class A { int hidden; }
-                --- src/test/java/a/ATest.java
-                package a;
-                class ATest { int n = new A().hidden; }
-                """),
-            "a.A",
-            "b");
-
-    assertThat(text(after, "src/test/java/a/ATest.java")).contains("import b.A;");
+  void testsAndFilesReadBesideTheClassGoAlong() {
+    Code code =
+        code(
+            """
+            --- src/main/java/a/A.java
+            package a;
+            public class A {
+              int hidden;
+              Helper helper;
+              java.io.InputStream in() { return A.class.getResourceAsStream("form.txt"); }
+            }
+            --- src/main/java/a/Helper.java
+            package a;
+            class Helper {}
+            --- src/main/resources/a/form.txt
+            Name:
+            --- src/main/resources/a/other.txt
+            --- src/test/java/a/ATest.java
+            package a;
+            class ATest { int n = new A().hidden; }
+            --- src/test/java/a/OtherTest.java
+            package a;
+            class OtherTest { int n = new A().hidden; }
+            """);
+    Rehearsal rehearsal = code.move("a.A", "b");
+    assertProven(code, rehearsal);
+    Overlay after = rehearsal.sources();
+    assertThat(text(after, "src/test/java/b/ATest.java")).startsWith("package b;\nclass");
+    assertThat(text(after, "src/test/java/a/OtherTest.java")).contains("import b.A;");
     assertThat(text(after, "src/main/java/b/A.java")).contains("public int hidden");
+    assertThat(after.paths())
+        .contains("src/main/resources/b/form.txt", "src/main/resources/a/other.txt");
+    StepOutcome outcome = rehearsal.steps().get(0);
+    assertThat(outcome.along())
+        .containsExactly(
+            "a.ATest", "src/main/resources/a/form.txt -> src/main/resources/b/form.txt");
+    assertThat(outcome.offers()).containsExactly("Only this uses a.Helper; move it along.");
+
+    code.with(
+        "--- src/main/java/a/B.java\n"
+            + "package a;\n"
+            + "class B { Object o = getClass().getResource(\"form.txt\"); }\n");
+    assertThat(code.move("a.A", "b").steps().get(0).reasons())
+        .extracting(StepOutcome.Reason::code)
+        .contains("shared-resource");
   }
 
   @Test

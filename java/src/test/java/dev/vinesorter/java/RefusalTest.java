@@ -205,7 +205,7 @@ class RefusalTest {
         .isEqualTo("unknown-unit: There is no unit a.Alhpa. Did you mean a.Alpha?");
     assertThat(code.move("c.B", "b").steps().get(0).done()).isTrue();
     assertThat(code(code, "a.Alpha.In", "b")).startsWith("not-yet").contains("nested");
-    assertThat(code(code, "a.Alpha#f", "b")).startsWith("not-yet").contains("member");
+    assertThat(code(code, "a.Alpha#f", "b")).startsWith("bad-target").contains("no type b");
     assertThat(code(code, "a.Alpha", "b.class")).startsWith("bad-target");
     assertThat(code(code, "a.Alpha", "b/c")).startsWith("bad-target");
     assertThat(code(code, "java.util.List", "b")).startsWith("foreign:");

@@ -40,8 +40,10 @@ public record Rehearsal(
     List<StepOutcome> outcomes = new ArrayList<>();
     List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
-    for (int n = 0; n < plan.steps().size(); n++) {
-      Plan.Step step = followed(plan, n, before, now);
+    List<Plan.Step> carriedOut = new ArrayList<>();
+    for (Plan.Step asked : plan.steps()) {
+      Plan.Step step = followed(asked, carriedOut, before, now);
+      carriedOut.add(step);
       StepEditor.Result result = editor.carryOut(now, step, sources);
       outcomes.add(result.outcome());
       now = result.foretold();
@@ -50,19 +52,16 @@ public record Rehearsal(
     return new Rehearsal(plan, outcomes, before, now, sources, stages);
   }
 
-  /** The step with the names that its units have now, after the steps before it. */
-  private static Plan.Step followed(Plan plan, int index, Survey before, Survey now) {
-    Plan.Step step = plan.steps().get(index);
+  /** The step with the names that its units have now, after the steps carried out before it. */
+  private static Plan.Step followed(
+      Plan.Step step, List<Plan.Step> carriedOut, Survey before, Survey now) {
     List<String> names = new ArrayList<>();
     for (String name : step.units()) {
-      String fresh = name;
-      for (Plan.Step earlier : plan.steps().subList(0, index)) {
-        fresh = earlier.after(fresh);
-      }
+      String fresh = Plan.after(carriedOut, name);
       boolean gone = now.units().find(name) < 0 && before.units().find(name) >= 0;
       names.add(gone && now.units().find(fresh) >= 0 ? fresh : name);
     }
-    return new Plan.Step(step.verb(), names, step.into(), step.leaves(), step.line());
+    return step.with(names);
   }
 
   public boolean accepted() {

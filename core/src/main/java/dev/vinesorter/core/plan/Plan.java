@@ -1,5 +1,6 @@
 package dev.vinesorter.core.plan;
 
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -16,6 +17,24 @@ public record Plan(String title, List<Step> steps) {
     if (steps.isEmpty()) {
       throw new IllegalArgumentException("A plan needs at least one step.");
     }
+  }
+
+  /** The name that a unit has after some steps. */
+  public static String after(List<Step> steps, String name) {
+    String fresh = name;
+    for (Step step : steps) {
+      fresh = step.after(fresh);
+    }
+    return fresh;
+  }
+
+  /** The steps with the names that their units have when it is their turn. */
+  public static List<Step> followed(List<Step> steps) {
+    List<Step> followed = new ArrayList<>();
+    for (Step step : steps) {
+      followed.add(step.with(step.units().stream().map(u -> after(followed, u)).toList()));
+    }
+    return followed;
   }
 
   /** What a step does. */
@@ -70,6 +89,11 @@ public record Plan(String title, List<Step> steps) {
     /** A renaming of one unit. */
     public static Step rename(String unit, String name, int line) {
       return new Step(Verb.RENAME, List.of(unit), name, Set.of(), line);
+    }
+
+    /** The same about other units. */
+    public Step with(List<String> others) {
+      return new Step(verb, others, into, leaves, line);
     }
 
     /** The first unit. */
