@@ -137,8 +137,6 @@ final class Expressions {
 
   /** Whether the run is one primary expression, which a dot can follow. */
   boolean isPrimary(Run run) {
-    return run.end > run.begin
-        && primaryBegin(run.end - 1) == run.begin
-        && !tokens.is(run.begin, "new");
+    return run.end > run.begin && primaryBegin(run.end - 1) == run.begin;
   }
 }

@@ -245,7 +245,11 @@ final class InstanceMove extends MemberMove {
   }
 
   private void declaration() {
-    String parameter = changes.encodable(targetFile, names.in(targetFile, owner)) + " " + ownerName;
+    // The name is only asked for where it is written, since asking brings in an import.
+    String parameter =
+        needsOwner
+            ? changes.encodable(targetFile, names.in(targetFile, owner)) + " " + ownerName
+            : "";
     if (chosen < 0) {
       if (needsOwner) {
         inside.insert(tokens.end(open), parameter + (parameters.isEmpty() ? "" : ", "));
@@ -397,7 +401,8 @@ final class InstanceMove extends MemberMove {
     }
     boolean member =
         tokens.is(token + 1, ".") && tokens.isWord(token + 2) && !tokens.is(token + 2, "new");
-    if (member && !standsAlone(tokens.text(token + 2))) {
+    // A variable can hide a field, but not a method.
+    if (member && (tokens.is(token + 3, "(") || !standsAlone(tokens.text(token + 2)))) {
       inside.remove(tokens.begin(first), tokens.begin(token + 2));
     } else {
       inside.replace(tokens.begin(first), tokens.end(token), "this");
@@ -528,7 +533,7 @@ final class InstanceMove extends MemberMove {
       refuse("null-receiver", "null is passed here, and cannot be called on.", site(call.r));
       return;
     }
-    if (!needsOwner && !call.isThis()) {
+    if (!needsOwner && !call.isThis() && !isNotNull(call)) {
       refuse(
           "null-receiver",
           "Called on null, the method fails here; without that object it would not.",
@@ -559,6 +564,16 @@ final class InstanceMove extends MemberMove {
     } else {
       remove(edits, of, call.arguments, chosen);
     }
+  }
+
+  /** Whether the object of a call is a local variable that cannot be null there. */
+  private boolean isNotNull(Call call) {
+    if (!readsNoField(call, call.receiver) || units.begin(call.user) < 0) {
+      return false;
+    }
+    JavaTokens of = call.tokens;
+    return new NotNull(of, of.from(units.begin(call.user)), of.from(units.end(call.user)))
+        .holds(call.receiver.begin());
   }
 
   /** Whether another call of the method stands in the run, which then is edited itself. */

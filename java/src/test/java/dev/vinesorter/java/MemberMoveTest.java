@@ -140,6 +140,12 @@ class MemberMoveTest {
           return place.room() + row;
         }
 
+        String usedBefore(Place place) { return place.room(); }
+        static String safe() {
+          Desk desk = new Desk();
+          return desk.usedBefore(new Place());
+        }
+
         String ask(String text) { asked++; return text; }
 
         int full() { return shelf.count() + shelf.count(); }
@@ -206,6 +212,16 @@ class MemberMoveTest {
     assertThat(after.text("a/Place.java").text())
         .contains("String plain() {\n    int row = this.row;\n    return room() + row;");
     assertThat(after.text("a/Desk.java").text()).contains("one.plain() + full()");
+  }
+
+  @Test
+  void objectThatCannotBeNullMayBeDropped() {
+    Overlay after = moved(FIXED, "a.Desk#usedBefore(Place)", "a.Place");
+    assertThat(after.text("a/Desk.java").text())
+        .contains("Desk desk = new Desk();\n    return new Place().usedBefore();");
+    assertThat(after.text("a/Place.java").text())
+        .contains("String usedBefore() { return room(); }")
+        .doesNotContain("import");
   }
 
   @Test
