@@ -38,14 +38,13 @@ final class Belongings {
     if (units.has(type, Trait.TEST)) {
       return tests;
     }
-    Set<Integer> users = users(type);
     for (int file : units.children(units.packageOf(type))) {
       for (int test : units.children(file)) {
         boolean own = units.level(file) == Level.FILE && units.level(test) == Level.TYPE;
         if (own
             && units.has(test, Trait.TEST)
-            && users.contains(test)
-            && isNamedAfter(units.simpleName(test), units.simpleName(type))) {
+            && isNamedAfter(units.simpleName(test), units.simpleName(type))
+            && users(type).contains(test)) {
           tests.add(test);
         }
       }

@@ -38,9 +38,14 @@ final class NameRules {
 
   static List<Reason> of(Relocation move) {
     NameRules rules = new NameRules(move);
+    // Only names of equal length can differ in case alone, and a root has many files.
+    Set<Integer> lengths = new TreeSet<>();
+    move.goals().keySet().forEach(type -> lengths.add(move.pathAfter(type).length()));
     Map<String, String> paths = new TreeMap<>();
     for (String path : move.sources().paths()) {
-      paths.put(path.toLowerCase(Locale.ROOT), path);
+      if (lengths.contains(path.length())) {
+        paths.put(path.toLowerCase(Locale.ROOT), path);
+      }
     }
     move.goals().forEach((type, goal) -> rules.takenNames(type, goal, paths));
     move.packages().forEach(rules::owningModule);

@@ -17,9 +17,14 @@ final class ServiceFiles {
 
   private ServiceFiles() {}
 
+  /** The paths that may be such files; most are told by a plain look. */
+  private static List<String> paths(Overlay sources) {
+    return sources.paths().stream().filter(p -> p.contains("META-INF/services/")).toList();
+  }
+
   static void apply(Relocation move) {
     Overlay sources = move.sources();
-    for (String path : List.copyOf(sources.paths())) {
+    for (String path : paths(sources)) {
       Matcher place = PLACE.matcher(path);
       if (place.matches()) {
         SourceText old = sources.text(path);
@@ -39,7 +44,7 @@ final class ServiceFiles {
   /** All words in service files, the types that they name among them. */
   static Set<String> names(Overlay sources) {
     Set<String> names = new TreeSet<>();
-    for (String path : sources.paths()) {
+    for (String path : paths(sources)) {
       if (PLACE.matcher(path).matches()) {
         for (String line : sources.text(path).text().split("\\R")) {
           names.add(line.replaceAll("#.*", "").strip().replace('$', '.'));
