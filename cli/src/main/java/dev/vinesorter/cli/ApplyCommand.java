@@ -15,6 +15,7 @@ import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.PlanFile;
 import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.Root;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -308,7 +309,7 @@ final class ApplyCommand extends BaseCommand {
         "  forecast             "
             + (application.forecastMet() ? "met: the structure is the one rehearsed" : "NOT met"));
     if (application.verified() != null) {
-      page.line("  verify command       passed, " + application.log());
+      page.line("  verify command       passed, see " + Root.OWN_FOLDER + "/" + Verification.LOG);
     }
     if (!application.commits().isEmpty()) {
       page.line(

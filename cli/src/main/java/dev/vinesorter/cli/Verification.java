@@ -14,6 +14,9 @@ import java.util.concurrent.TimeUnit;
 
 /** Runs the command that the user verifies a change with, and keeps what it says in a log. */
 final class Verification {
+  /** The log's name in our own folder. */
+  static final String LOG = "verify.log";
+
   private static final int LINES_TOLD = 15;
 
   private final Path folder;
@@ -28,7 +31,7 @@ final class Verification {
    */
   Verification(Root root, String command, long seconds) {
     this.folder = root.path();
-    this.log = root.ownFolder().resolve("verify.log");
+    this.log = root.ownFolder().resolve(LOG);
     this.command = command;
     this.seconds = seconds;
   }

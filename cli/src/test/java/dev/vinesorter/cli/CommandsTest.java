@@ -153,6 +153,32 @@ class CommandsTest {
   }
 
   @Test
+  void whatIsMisfiledInTheDemoGoesHomeWithAllThatBelongsToIt() throws IOException {
+    Program.copyDemo(folder);
+    Map<String, String> before = Program.sources(folder);
+    JsonNode applied =
+        Program.run(folder, "apply", "plans/everything-home.yaml", "--step-by-step", "--json")
+            .json();
+    assertThat(applied.at("/applied").asBoolean()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    assertThat(applied.at("/stepsApplied").asInt()).isEqualTo(3);
+    assertThat(texts(applied.at("/steps/0/along"))).contains("org.saltmarsh.intake.LoanSlipTest");
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after)
+        .containsKeys(
+            "src/main/java/org/saltmarsh/loan/LoanSlip.java",
+            "src/test/java/org/saltmarsh/loan/LoanSlipTest.java",
+            "src/main/resources/org/saltmarsh/loan/loan-slip.txt");
+    assertThat(after.get("src/main/java/org/saltmarsh/vault/Placement.java"))
+        .contains("String row = row().toUpperCase(Locale.ROOT);");
+    assertThat(after.get("src/main/java/org/saltmarsh/desk/FrontDesk.java"))
+        .contains("return placement.shelfMark();")
+        .doesNotContain("Locale");
+    assertThat(Program.run(folder, "undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
   void diffOfARehearsalIsWhatApplyDoes() throws Exception {
     Program.copyDemo(folder);
     String diff = Program.run(folder, "rehearse", PLAN, "--diff").out();
