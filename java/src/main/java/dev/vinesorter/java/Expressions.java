@@ -52,9 +52,27 @@ final class Expressions {
         at -= 2;
         continue;
       }
+      if (followsTypeArguments(at)) {
+        return -1;
+      }
       return tokens.is(at - 1, "new") ? at - 1 : at;
     }
     return -1;
+  }
+
+  /** Whether type arguments of a call stand before a name, as in {@code a.<B>c()}. */
+  private boolean followsTypeArguments(int name) {
+    int depth = 0;
+    for (int at = name - 1; at > 0; at--) {
+      depth += tokens.is(at, ">") ? 1 : tokens.is(at, "<") ? -1 : 0;
+      boolean inTypes =
+          tokens.isWord(at)
+              || ".,?[]&<>".contains(tokens.text(at)) && tokens.text(at).length() == 1;
+      if (depth == 0 || !inTypes) {
+        return depth == 0 && tokens.is(at, "<") && tokens.is(at - 1, ".");
+      }
+    }
+    return false;
   }
 
   private boolean isSelf(int token) {

@@ -126,7 +126,11 @@ final class MovedText {
     if (!ownLines || begin == 0) {
       return begin;
     }
-    int before = lineBegin(text, begin - 1);
+    int end = begin - 1;
+    if (end > 0 && text.charAt(end) == '\n' && text.charAt(end - 1) == '\r') {
+      end--;
+    }
+    int before = lineBegin(text, end);
     boolean blank = text.substring(before, begin).isBlank();
     return blank ? before : begin;
   }

@@ -23,6 +23,7 @@ import java.util.List;
 final class Code {
   private final Path folder;
   private List<String> classpath = List.of();
+  private String encoding = "";
 
   private Code(Path folder) {
     this.folder = folder;
@@ -63,8 +64,13 @@ final class Code {
     return this;
   }
 
+  Code encoding(String name) {
+    encoding = name;
+    return this;
+  }
+
   ReadOptions options() {
-    return new ReadOptions(classpath, "", List.of());
+    return new ReadOptions(classpath, encoding, List.of());
   }
 
   Overlay overlay() {
