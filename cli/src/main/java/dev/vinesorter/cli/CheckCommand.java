@@ -79,8 +79,8 @@ final class CheckCommand extends BaseCommand {
     if (accept && planFile != null) {
       throw new UsageException("--accept records what is, --with judges what would be; say one.");
     }
-    Trellis trellis = bench.trellis();
     KeptSurvey kept = bench.current();
+    Trellis trellis = bench.trellis();
     Survey survey = kept.survey();
     if (planFile != null) {
       Plan plan = PlanFile.read(planFile);

@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.CompletableFuture;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -107,8 +108,13 @@ final class DriftCommand extends BaseCommand {
           "Say what to compare with: a kept survey, a folder or a git revision, or --history N.");
     }
     try (Moments moments = new Moments(bench, this::say)) {
-      Survey before = moments.survey(old);
+      // Two kept surveys are loaded side by side; all else may have to be read first.
+      boolean quick = now == null && moments.isKept(old);
+      CompletableFuture<Survey> beside =
+          quick ? CompletableFuture.supplyAsync(() -> moments.survey(old)) : null;
+      Survey before = quick ? null : moments.survey(old);
       Survey after = now == null ? bench.current().survey() : moments.survey(now);
+      before = quick ? beside.join() : before;
       List<Level> levels =
           level == null ? List.of(Level.MODULE, Level.PACKAGE, Level.TYPE) : List.of(level);
       Trellis trellis = bench.trellis();

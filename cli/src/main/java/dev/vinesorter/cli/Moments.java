@@ -49,6 +49,11 @@ final class Moments implements AutoCloseable {
     return git;
   }
 
+  /** Whether a survey is kept under that name. */
+  boolean isKept(String name) {
+    return bench.own().exists() && bench.own().isKept(name);
+  }
+
   /** The survey that a name stands for: a kept one, a folder, or a revision. */
   Survey survey(String name) {
     KeptSurvey kept = bench.own().exists() ? bench.own().kept(name) : null;

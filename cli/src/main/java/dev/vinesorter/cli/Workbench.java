@@ -27,6 +27,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -36,7 +38,10 @@ final class Workbench {
   private final Root root;
   private final OwnFolder own;
   private final Consumer<String> say;
-  private Trellis trellis;
+
+  /** Read beside all else, since nearly every command needs it late. */
+  private final CompletableFuture<Trellis> trellis;
+
   private KeptSurvey loaded;
   private long millis;
 
@@ -44,6 +49,7 @@ final class Workbench {
     this.root = root;
     this.own = own;
     this.say = say;
+    this.trellis = CompletableFuture.supplyAsync(() -> TrellisFile.of(root));
   }
 
   /** Opens a root; what an earlier run left half done is finished first. */
@@ -84,10 +90,11 @@ final class Workbench {
 
   /** The intended structure; one that asks for nothing where there is none. */
   Trellis trellis() {
-    if (trellis == null) {
-      trellis = TrellisFile.of(root);
+    try {
+      return trellis.join();
+    } catch (CompletionException e) {
+      throw e.getCause() instanceof RuntimeException cause ? cause : e;
     }
-    return trellis;
   }
 
   /** How long the last reading took. */

@@ -56,6 +56,12 @@ public final class OwnFolder {
         : null;
   }
 
+  /** Whether there is a survey kept under a name. */
+  public boolean isKept(String name) {
+    return NAME.matcher(name).matches()
+        && Files.exists(root.ownFolder().resolve("kept").resolve(fileName(name)));
+  }
+
   private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9._-]{0,99}");
 
   private static String fileName(String name) {

@@ -14,6 +14,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 
 /** The figures of every unit in view, and those beyond their limits. */
 public final class Measures {
@@ -62,12 +63,16 @@ public final class Measures {
 
   private final Survey survey;
   private final List<Figure> figures;
-  private final Totals totals;
 
-  private Measures(Survey survey, List<Figure> figures, Totals totals) {
+  /** Worked out when first asked for: a judge of single units does without. */
+  private final Supplier<Totals> work;
+
+  private Totals totals;
+
+  private Measures(Survey survey, List<Figure> figures, Supplier<Totals> work) {
     this.survey = survey;
     this.figures = List.copyOf(figures);
-    this.totals = totals;
+    this.work = work;
   }
 
   public static Measures of(Survey survey, View view, Limits limits) {
@@ -76,7 +81,7 @@ public final class Measures {
     collector.types();
     collector.packages();
     collector.modules();
-    return new Measures(survey, collector.figures, collector.totals());
+    return new Measures(survey, collector.figures, collector::totals);
   }
 
   /** All figures, in the order of metrics and units. */
@@ -95,14 +100,18 @@ public final class Measures {
         .toList();
   }
 
+  /** The sums; not for several threads at once. */
   public Totals totals() {
+    if (totals == null) {
+      totals = work.get();
+    }
     return totals;
   }
 
   /** The figures of one level, with the totals of all. */
   public Measures on(Level level) {
     return new Measures(
-        survey, figures.stream().filter(f -> f.metric().level() == level).toList(), totals);
+        survey, figures.stream().filter(f -> f.metric().level() == level).toList(), this::totals);
   }
 
   /** The number of parameters in a member's name, as in {@code total(Currency, int)}. */
