@@ -8,7 +8,10 @@ import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
-/** Kills {@code apply} (SIGKILL) at random instants: VINESORT ROOT CLASSPATH N SEED. */
+/**
+ * Kills {@code apply} (SIGKILL) at random instants: VINESORT ROOT CLASSPATH N SEED WAY. The way is
+ * {@code whole}, {@code steps} or {@code commits}; in the last two each step is written alone.
+ */
 public final class Kills {
   private static String vinesort;
   private static Path root;
@@ -24,6 +27,11 @@ public final class Kills {
     System.setOut(new java.io.PrintStream(plan.toFile()));
     RandomPlan.main(new String[] {root.toString(), "12", String.valueOf(seed)});
     System.setOut(out);
+    String way = arguments[5];
+    if (!way.equals("whole")) {
+      stepwise(plan, trials, seed, way.equals("commits"));
+      return;
+    }
     Map<String, String> before = state();
     long start = System.nanoTime();
     if (run("apply", plan.toString()) != 0) {
@@ -64,6 +72,71 @@ public final class Kills {
         trials, killed, allBefore, allAfter, recovered);
   }
 
+  /** Whatever happens, the tree is at the end of a step, and going on leads to the end of the plan. */
+  private static void stepwise(Path plan, int trials, long seed, boolean commits) throws Exception {
+    if (commits) {
+      git("init", "-q", ".");
+      git("config", "user.name", "Ada");
+      git("config", "user.email", "ada@example.org");
+      git("add", "-A");
+      git("commit", "-q", "-m", "start");
+    }
+    String option = commits ? "--commit" : "--step-by-step";
+    String first = commits ? git("rev-parse", "HEAD") : "";
+    List<Map<String, String>> states = new java.util.ArrayList<>();
+    Map<String, String> before = state();
+    long start = System.nanoTime();
+    check(run("apply", plan.toString(), option) == 0, "the plan applies");
+    long millis = (System.nanoTime() - start) / 1_000_000;
+    states.add(state());
+    while (run("undo", "--step") == 0) {
+      states.add(state());
+    }
+    check(states.get(states.size() - 1).equals(before), "undo restores, step by step");
+    Random random = new Random(seed);
+    int killed = 0;
+    int resumed = 0;
+    java.util.TreeSet<Integer> ends = new java.util.TreeSet<>();
+    for (int trial = 0; trial < trials; trial++) {
+      if (commits) {
+        git("reset", "-q", "--hard", first);
+        git("clean", "-fdq");
+        run("survey");
+      }
+      Process apply = start("apply", plan.toString(), option);
+      double share = trial % 4 == 0 ? random.nextDouble() * 1.05 : 0.5 + 0.55 * random.nextDouble();
+      if (!apply.waitFor((long) (millis * share), TimeUnit.MILLISECONDS)) {
+        apply.descendants().forEach(ProcessHandle::destroyForcibly);
+        apply.destroyForcibly().waitFor();
+        killed++;
+      }
+      java.nio.file.Files.deleteIfExists(root.resolve(".git/index.lock"));
+      check(run("cycles") == 0, "the next command works");
+      int at = states.indexOf(state());
+      check(at >= 0, "at the end of a step, trial " + trial);
+      ends.add(states.size() - 1 - at);
+      if (at > 0 && at < states.size() - 1) {
+        check(run("survey") == 0 && run("apply", plan.toString(), option, "--resume") == 0, "goes on, trial " + trial);
+        check(state().equals(states.get(0)), "goes on to the end of the plan, trial " + trial);
+        resumed++;
+      }
+      if (!state().equals(before)) {
+        check(run("undo") == 0 && state().equals(before), "undo restores");
+      }
+    }
+    System.out.printf("%d trials with %s, %d killed while running; always at the end of a step (of %s); gone on with and finished %d%n",
+        trials, option, killed, ends, resumed);
+  }
+
+  private static String git(String... words) throws Exception {
+    List<String> line = new java.util.ArrayList<>(List.of("git"));
+    line.addAll(Arrays.asList(words));
+    Process process = new ProcessBuilder(line).directory(root.toFile()).redirectErrorStream(true).start();
+    String out = new String(process.getInputStream().readAllBytes()).strip();
+    check(process.waitFor() == 0, "git " + words[0] + ": " + out);
+    return out;
+  }
+
   private static void check(boolean holds, String what) {
     if (!holds) {
       throw new IllegalStateException("Failed: " + what);
@@ -87,7 +160,7 @@ public final class Kills {
     try (Stream<Path> all = Files.walk(root)) {
       for (Path path : all.toList()) {
         String name = root.relativize(path).toString();
-        if (!name.startsWith(".vinesort/") && !name.equals(".vinesort")) {
+        if (!name.startsWith(".vinesort") && !name.equals(".git") && !name.startsWith(".git/")) {
           String mode = Files.getPosixFilePermissions(path).toString();
           found.put(name, mode + (Files.isDirectory(path) ? "" : Files.readString(path, java.nio.charset.StandardCharsets.ISO_8859_1)));
         }
