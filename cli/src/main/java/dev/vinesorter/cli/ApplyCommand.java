@@ -187,16 +187,11 @@ final class ApplyCommand extends BaseCommand {
 
   /** The steps that are left, with the names that the done ones gave. */
   private static Plan rest(Plan plan, int done, Survey now) {
-    List<Plan.Step> rest = new ArrayList<>();
     List<Plan.Step> before = Plan.followed(plan.steps().subList(0, done));
-    for (Plan.Step step : plan.steps().subList(done, plan.steps().size())) {
-      List<String> names = new ArrayList<>();
-      for (String unit : step.units()) {
-        String name = Plan.after(before, unit);
-        names.add(now.units().find(unit) < 0 && now.units().find(name) >= 0 ? name : unit);
-      }
-      rest.add(step.with(names));
-    }
+    List<Plan.Step> rest =
+        plan.steps().subList(done, plan.steps().size()).stream()
+            .map(step -> step.in(now.units(), before))
+            .toList();
     return new Plan(plan.title(), rest);
   }
 
@@ -312,8 +307,7 @@ final class ApplyCommand extends BaseCommand {
       page.line("  verify command       passed, see " + Root.OWN_FOLDER + "/" + Verification.LOG);
     }
     if (!application.commits().isEmpty()) {
-      page.line(
-          "  commits              " + Page.count(application.commits().size(), "made", "made"));
+      page.line("  commits              " + Page.number(application.commits().size()) + " made");
     }
     page.line();
     page.dim("Next: ").line("look at the difference; 'vinesort undo' takes it back");

@@ -109,12 +109,12 @@ final class DriftCommand extends BaseCommand {
     }
     try (Moments moments = new Moments(bench, this::say)) {
       // Two kept surveys are loaded side by side; all else may have to be read first.
-      boolean quick = now == null && moments.isKept(old);
-      CompletableFuture<Survey> beside =
-          quick ? CompletableFuture.supplyAsync(() -> moments.survey(old)) : null;
-      Survey before = quick ? null : moments.survey(old);
+      CompletableFuture<Survey> was =
+          now == null && moments.isKept(old)
+              ? CompletableFuture.supplyAsync(() -> moments.survey(old))
+              : CompletableFuture.completedFuture(moments.survey(old));
       Survey after = now == null ? bench.current().survey() : moments.survey(now);
-      before = quick ? beside.join() : before;
+      Survey before = was.join();
       List<Level> levels =
           level == null ? List.of(Level.MODULE, Level.PACKAGE, Level.TYPE) : List.of(level);
       Trellis trellis = bench.trellis();

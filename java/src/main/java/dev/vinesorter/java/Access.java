@@ -2,7 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import java.util.List;
+import java.util.Locale;
 
 /** Access from most to least private (JLS 6.6); package access has no trait. */
 enum Access {
@@ -28,13 +28,24 @@ enum Access {
     return code.packageBefore(user).equals(code.packageBefore(used)) ? PACKAGE : PUBLIC;
   }
 
-  /** What a moved member needs to be seen by these from its new place. */
-  static Access neededBy(MemberMove move, List<Integer> users) {
-    Access needed = PRIVATE;
-    for (int user : users) {
-      Access one = between(move.units, user, move.target, move.code);
-      needed = one.compareTo(needed) > 0 ? one : needed;
-    }
-    return needed;
+  /** The less private of two. */
+  static Access wider(Access one, Access other) {
+    return one.compareTo(other) > 0 ? one : other;
+  }
+
+  /** The modifier; empty for package access, which has none. */
+  String word() {
+    return this == PACKAGE ? "" : name().toLowerCase(Locale.ROOT);
+  }
+
+  /** The access as it is told. */
+  String shown() {
+    return this == PACKAGE ? "package-private" : word();
+  }
+
+  /** The traits with this access in place of the one they have. */
+  int in(int traits) {
+    int none = traits & ~(Trait.PUBLIC.bit() | Trait.PROTECTED.bit() | Trait.PRIVATE.bit());
+    return this == PACKAGE ? none : none | Trait.valueOf(name()).bit();
   }
 }

@@ -28,11 +28,11 @@ final class AccessRules {
   private final SubclassAccess subclasses;
   private final List<Reason> reasons = new ArrayList<>();
 
-  /** What needs {@link Trait#PUBLIC} or {@link Trait#PROTECTED}, by unit. */
-  private final Map<Integer, Trait> widened = new TreeMap<>();
+  /** What needs {@link Access#PUBLIC} or {@link Access#PROTECTED}, by unit. */
+  private final Map<Integer, Access> widened = new TreeMap<>();
 
   /** Names of methods in local classes that override a widened one, by unit and offset. */
-  private final Map<Integer, Map<Integer, Trait>> widenedInside = new TreeMap<>();
+  private final Map<Integer, Map<Integer, Access>> widenedInside = new TreeMap<>();
 
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
 
@@ -63,14 +63,14 @@ final class AccessRules {
   }
 
   /** What must become less private, with the access it needs. */
-  Map<Integer, Trait> widened() {
+  Map<Integer, Access> widened() {
     return widened;
   }
 
   /**
    * The same for methods of local and anonymous classes: unit that holds them, offset of the name.
    */
-  Map<Integer, Map<Integer, Trait>> widenedInside() {
+  Map<Integer, Map<Integer, Access>> widenedInside() {
     return widenedInside;
   }
 
@@ -166,13 +166,13 @@ final class AccessRules {
     }
     // A type of a file is public or not; only members can be protected.
     boolean member = units.level(used) == Level.MEMBER;
-    demand(used, member && ofSubclass ? Trait.PROTECTED : Trait.PUBLIC, move.survey().site(r));
+    demand(used, member && ofSubclass ? Access.PROTECTED : Access.PUBLIC, move.survey().site(r));
   }
 
-  private void demand(int unit, Trait access, Site site) {
+  private void demand(int unit, Access access, Site site) {
     broken.computeIfAbsent(unit, u -> new ArrayList<>()).add(site);
     if (widen) {
-      widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
+      widened.merge(unit, access, Access::wider);
     }
   }
 
@@ -207,7 +207,7 @@ final class AccessRules {
     if (heir >= 0 && heir != owner && move.isSubtype(heir, leaving)) {
       demand(
           references.target(r),
-          receiver >= 0 ? Trait.PUBLIC : Trait.PROTECTED,
+          receiver >= 0 ? Access.PUBLIC : Access.PROTECTED,
           move.survey().site(r));
     }
   }
@@ -236,7 +236,7 @@ final class AccessRules {
     Deque<Integer> open = new ArrayDeque<>(widened.keySet());
     while (!open.isEmpty()) {
       int method = open.remove();
-      Trait access = widened.get(method);
+      Access access = widened.get(method);
       for (int r : references.to(method)) {
         int unit = references.from(r);
         if (references.kind(r) != Kind.OVERRIDES) {
@@ -245,22 +245,17 @@ final class AccessRules {
         if (!isNamedAt(unit, r)) {
           widenedInside
               .computeIfAbsent(unit, u -> new TreeMap<>())
-              .merge(references.at(r), access, (a, b) -> a == b ? a : Trait.PUBLIC);
+              .merge(references.at(r), access, Access::wider);
         } else if (weaker(unit, access)) {
-          widened.merge(unit, access, (a, b) -> a == b ? a : Trait.PUBLIC);
+          widened.merge(unit, access, Access::wider);
           open.add(unit);
         }
       }
     }
   }
 
-  private boolean weaker(int unit, Trait access) {
-    if (has(unit, Trait.PUBLIC)) {
-      return false;
-    }
-    Trait now = widened.get(unit);
-    boolean isProtected = has(unit, Trait.PROTECTED) || now == Trait.PROTECTED;
-    return now != Trait.PUBLIC && !(isProtected && access == Trait.PROTECTED);
+  private boolean weaker(int unit, Access access) {
+    return widened.getOrDefault(unit, Access.of(units, unit)).compareTo(access) < 0;
   }
 
   /** Whether the overriding method is the unit itself, not one of a local class inside it. */

@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -126,7 +127,7 @@ final class DocLinks {
           .noneMatch(
               other ->
                   !members.contains(other)
-                      && MemberMove.bare(units.simpleName(other)).equals(name));
+                      && MemberNames.bare(units.simpleName(other)).equals(name));
     }
     int close = text.indexOf(')', past);
     if (close < 0 || close > end) {

@@ -108,14 +108,24 @@ final class Expressions {
 
   /** The arguments between the parenthesis at a token and the one that closes it. */
   List<Run> arguments(int open) {
+    return list(tokens, open, "([{", ")]}");
+  }
+
+  /**
+   * What commas part between the parenthesis at a token and the one that closes it.
+   *
+   * @param opening the brackets within which commas do not count
+   * @param closing those that close them
+   */
+  static List<Run> list(JavaTokens tokens, int open, String opening, String closing) {
     List<Run> found = new ArrayList<>();
     int past = tokens.behind(open, "(", ")");
     int depth = 0;
     int begin = open + 1;
     for (int at = open + 1; at < past; at++) {
-      if (tokens.is(at, "(") || tokens.is(at, "[") || tokens.is(at, "{")) {
+      if (isOneOf(tokens, at, opening)) {
         depth++;
-      } else if (depth > 0 && (tokens.is(at, ")") || tokens.is(at, "]") || tokens.is(at, "}"))) {
+      } else if (depth > 0 && isOneOf(tokens, at, closing)) {
         depth--;
       } else if (depth == 0 && (tokens.is(at, ",") || at == past - 1)) {
         if (at > begin) {
@@ -125,6 +135,11 @@ final class Expressions {
       }
     }
     return found;
+  }
+
+  private static boolean isOneOf(JavaTokens tokens, int token, String chars) {
+    String text = tokens.text(token);
+    return text.length() == 1 && chars.indexOf(text.charAt(0)) >= 0;
   }
 
   /** Whether evaluating the run does nothing but read variables. */

@@ -56,7 +56,7 @@ final class ImportEdits {
         newNames.add(other == one ? newName : other.name());
       }
     }
-    boolean aloneOnItsLine = text.substring(one.end(), endOfLine(one.end())).isBlank();
+    boolean aloneOnItsLine = text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
     if (!aloneOnItsLine || !isSorted(names) || isSorted(newNames)) {
       return false;
     }
@@ -112,13 +112,13 @@ final class ImportEdits {
     }
     if (!header.imports().isEmpty()) {
       // Only static imports are left, or all are going: the new ones take the first one's place.
-      int at = lineBegin(header.imports().get(0).begin());
+      int at = TextLines.begin(text, header.imports().get(0).begin());
       boolean allGo = header.imports().stream().allMatch(removed::contains);
       edits.insert(at, allGo ? block.toString() : block + lineEnd);
     } else if (header.packageStatementEnd() >= 0) {
       int at =
           restOfLineIsEmpty(header.packageStatementEnd())
-              ? endOfLine(header.packageStatementEnd())
+              ? TextLines.end(text, header.packageStatementEnd())
               : header.packageStatementEnd();
       String body = block.substring(0, block.length() - lineEnd.length());
       edits.insert(at, lineEnd + lineEnd + body);
@@ -141,7 +141,7 @@ final class ImportEdits {
       }
     }
     if (behind != null) {
-      int at = restOfLineIsEmpty(behind.end()) ? endOfLine(behind.end()) : behind.end();
+      int at = restOfLineIsEmpty(behind.end()) ? TextLines.end(text, behind.end()) : behind.end();
       edits.insert(at, lineEnd + "import " + name + ";");
     } else {
       edits.insert(before.begin(), "import " + name + ";" + lineEnd);
@@ -180,56 +180,22 @@ final class ImportEdits {
   private void remove(TextEdits edits, int statementBegin, int statementEnd) {
     int begin = statementBegin;
     int end = statementEnd;
-    if (lineBegin(begin) >= 0
-        && text.substring(lineBegin(begin), begin).isBlank()
-        && restOfLineIsEmpty(end)) {
-      begin = lineBegin(begin);
-      end = nextLine(end);
-      boolean blankBefore = begin == 0 || isBlankLineBefore(begin);
+    if (text.substring(TextLines.begin(text, begin), begin).isBlank() && restOfLineIsEmpty(end)) {
+      begin = TextLines.begin(text, begin);
+      end = TextLines.next(text, end);
+      boolean blankBefore =
+          begin == 0 || text.substring(TextLines.previous(text, begin), begin).isBlank();
       boolean replaced = header.imports().stream().allMatch(removed::contains) && !added.isEmpty();
-      if (blankBefore && !replaced && end < text.length() && isLineEnd(end)) {
-        end = nextLine(end);
+      if (blankBefore && !replaced && end < text.length() && TextLines.isEnd(text, end)) {
+        end = TextLines.next(text, end);
       }
     }
     edits.remove(begin, end);
   }
 
-  private boolean isBlankLineBefore(int lineBegin) {
-    int previous = lineBegin(lineBegin - 1);
-    return text.substring(previous, lineBegin).isBlank();
-  }
-
-  private boolean isLineEnd(int at) {
-    return text.charAt(at) == '\n' || text.charAt(at) == '\r';
-  }
-
-  private int lineBegin(int offset) {
-    int at = offset;
-    while (at > 0 && text.charAt(at - 1) != '\n' && text.charAt(at - 1) != '\r') {
-      at--;
-    }
-    return at;
-  }
-
-  private int endOfLine(int offset) {
-    int at = offset;
-    while (at < text.length() && !isLineEnd(at)) {
-      at++;
-    }
-    return at;
-  }
-
-  private int nextLine(int offset) {
-    int at = endOfLine(offset);
-    if (text.startsWith("\r\n", at)) {
-      return at + 2;
-    }
-    return Math.min(text.length(), at + 1);
-  }
-
   /** Whether nothing, or only a comment, follows on the line. */
   private boolean restOfLineIsEmpty(int offset) {
-    String rest = text.substring(offset, endOfLine(offset)).strip();
+    String rest = text.substring(offset, TextLines.end(text, offset)).strip();
     return rest.isEmpty() || rest.startsWith("//");
   }
 }

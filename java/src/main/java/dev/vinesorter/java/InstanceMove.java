@@ -2,12 +2,15 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A method of objects that goes into the type of one of its parameters, or of a field of its
@@ -223,7 +226,7 @@ final class InstanceMove extends MemberMove {
       return false;
     }
     int token = tokens.from(references.at(r));
-    return isNamed(r, bare(units.simpleName(used)))
+    return isNamed(r, MemberNames.bare(units.simpleName(used)))
         && !tokens.is(token - 1, ".")
         && !tokens.is(token - 1, "::")
         && code.isSubtype(owner, units.parent(used));
@@ -294,10 +297,10 @@ final class InstanceMove extends MemberMove {
       if (!tokens.isDoc(comment) || tokens.from(to) != firstToken()) {
         continue;
       }
-      java.util.regex.Matcher tag =
-          java.util.regex.Pattern.compile(
+      Matcher tag =
+          Pattern.compile(
                   "(?m)^[ \\t]*\\*[ \\t]*@param[ \\t]+"
-                      + java.util.regex.Pattern.quote(word)
+                      + Pattern.quote(word)
                       + "\\b(?s:.*?)(?=^[ \\t]*\\*[ \\t]*(?:@|/)|^[ \\t]*\\*/)")
               .matcher(text)
               .region(from, to);
@@ -399,37 +402,22 @@ final class InstanceMove extends MemberMove {
           code.site(file, token));
       return;
     }
-    boolean member =
+    boolean ofMember =
         tokens.is(token + 1, ".") && tokens.isWord(token + 2) && !tokens.is(token + 2, "new");
     // A variable can hide a field, but not a method.
-    if (member && (tokens.is(token + 3, "(") || !standsAlone(tokens.text(token + 2)))) {
+    if (ofMember
+        && (tokens.is(token + 3, "(")
+            || !standsAlone(tokens, firstToken(), pastToken(), tokens.text(token + 2)))) {
       inside.remove(tokens.begin(first), tokens.begin(token + 2));
     } else {
       inside.replace(tokens.begin(first), tokens.end(token), "this");
     }
   }
 
-  private boolean standsAlone(String name) {
-    for (int token = firstToken(); token < pastToken(); token++) {
-      if (tokens.isWord(token, name) && !tokens.is(token - 1, ".") && !tokens.is(token - 1, "::")) {
-        return true;
-      }
-    }
-    return false;
-  }
-
   // ---- the callers
 
   @Override
-  void callers() {
-    for (int r : references.to(member)) {
-      if (references.kind(r) != Kind.MENTIONS) {
-        caller(r);
-      }
-    }
-  }
-
-  private void caller(int r) {
+  void caller(int r) {
     int user = references.from(r);
     int in = units.fileOf(user);
     JavaTokens of = code.tokens(in);

@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
@@ -42,7 +43,7 @@ abstract class MemberMove {
 
   private final boolean widen;
   private final List<Reason> reasons = new ArrayList<>();
-  private final Map<Integer, Trait> widened = new TreeMap<>();
+  private final Map<Integer, Access> widened = new TreeMap<>();
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
 
   MemberMove(SourceView code, int member, int target, boolean widen) {
@@ -71,14 +72,15 @@ abstract class MemberMove {
     }
     if (reasons.isEmpty()) {
       body();
-      callers();
+      uses().forEach(this::caller);
+      callersDone();
       ownDocumentation();
-      demand(member, Access.neededBy(this, callerUnits()), List.of());
+      demand(member, neededByCallers(), List.of());
       report();
     }
     if (reasons.isEmpty()) {
       widened.forEach(this::widenDeclaration);
-      carryText();
+      new MovedText(code, member, target, inside).into(changes);
       documentation();
       staleImports();
       names.into(changes);
@@ -91,8 +93,11 @@ abstract class MemberMove {
   /** The names inside the member. */
   abstract void body();
 
-  /** Every use of the member from outside of it. */
-  abstract void callers();
+  /** One use of the member, which may stand inside it. */
+  abstract void caller(int reference);
+
+  /** What is left to do when all callers were looked at. */
+  void callersDone() {}
 
   final List<Reason> reasons() {
     return reasons;
@@ -110,13 +115,8 @@ abstract class MemberMove {
     return code.survey().site(reference);
   }
 
-  static String bare(String simpleName) {
-    int open = simpleName.indexOf('(');
-    return open < 0 ? simpleName : simpleName.substring(0, open);
-  }
-
   final String name() {
-    return bare(units.simpleName(member));
+    return MemberNames.bare(units.simpleName(member));
   }
 
   final int firstToken() {
@@ -139,19 +139,24 @@ abstract class MemberMove {
     return found;
   }
 
-  /** The references to the member from outside of it, but for documentation. */
-  final List<Integer> uses() {
-    List<Integer> uses = new ArrayList<>();
-    for (int r : references.to(member)) {
-      if (references.kind(r) != Kind.MENTIONS && references.from(r) != member) {
-        uses.add(r);
-      }
-    }
-    return uses;
+  /** The references to the member, but for documentation. */
+  private List<Integer> uses() {
+    return Arrays.stream(references.to(member))
+        .filter(r -> references.kind(r) != Kind.MENTIONS)
+        .boxed()
+        .toList();
   }
 
-  private List<Integer> callerUnits() {
-    return uses().stream().map(references::from).toList();
+  /** The access that lets all callers see the member in its new place. */
+  private Access neededByCallers() {
+    Access needed = Access.PRIVATE;
+    for (int r : uses()) {
+      int user = references.from(r);
+      if (user != member) {
+        needed = Access.wider(needed, Access.between(units, user, target, code));
+      }
+    }
+    return needed;
   }
 
   /** The full name that the member has in its new place. */
@@ -174,13 +179,13 @@ abstract class MemberMove {
           || text.charAt(Math.max(0, begin - 1)) == '.') {
         continue;
       }
-      String wanted = documented(type);
+      String wanted = documented(targetFile, type);
       int cut = wanted.length() - units.simpleName(type).length();
       if (cut > 0) {
         inside.insert(begin, changes.encodable(targetFile, wanted.substring(0, cut)));
       }
     }
-    String before = changes.encodable(targetFile, documented(owner));
+    String before = changes.encodable(targetFile, documented(targetFile, owner));
     for (int comment = 0; comment < tokens.comments(); comment++) {
       if (tokens.isDoc(comment) && tokens.from(tokens.commentEnd(comment)) == firstToken()) {
         Matcher link =
@@ -199,15 +204,15 @@ abstract class MemberMove {
   private static final Pattern BARE_LINK =
       Pattern.compile("(?<=\\{@link(?:plain)? |@see )#([\\p{L}_$][\\w$]*)");
 
-  /** A type's name as documentation in the new place can have it; it brings in no import. */
-  private String documented(int type) {
+  /** A type's name as documentation in a file can have it; it brings in no import. */
+  private String documented(int in, int type) {
     if (units.has(type, Trait.FOREIGN) && units.level(units.parent(type)) == Level.TYPE) {
       return units.simpleName(type);
     }
     int top = units.has(type, Trait.FOREIGN) ? type : units.topTypeOf(type);
     String full = units.name(type);
     int around = units.name(top).length() - units.simpleName(top).length();
-    return names.isSeen(targetFile, top) ? full.substring(around) : full;
+    return names.isSeen(in, top) ? full.substring(around) : full;
   }
 
   // ---- what may move
@@ -276,7 +281,7 @@ abstract class MemberMove {
         if (units.level(other) == Level.MEMBER
             && other != member
             && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
-            && bare(units.simpleName(other)).equals(name())
+            && MemberNames.bare(units.simpleName(other)).equals(name())
             && isVague(units.simpleName(other))) {
           refuse(
               units.has(member, Trait.METHOD) ? "ambiguous-overload" : "name-clash",
@@ -295,12 +300,7 @@ abstract class MemberMove {
     return !units.has(member, Trait.METHOD)
         || other.contains("...")
         || mine.contains("...")
-        || parameters(other) == parameters(moved);
-  }
-
-  static int parameters(String name) {
-    int open = name.indexOf('(');
-    return name.startsWith("()", open) ? 0 : 1 + (int) name.chars().filter(c -> c == ',').count();
+        || MemberNames.parameters(other) == MemberNames.parameters(moved);
   }
 
   // ---- access
@@ -310,10 +310,7 @@ abstract class MemberMove {
       return;
     }
     broken.computeIfAbsent(unit, u -> new ArrayList<>()).addAll(sites);
-    widened.merge(
-        unit,
-        needed == Access.PACKAGE ? Trait.STATIC : Trait.PUBLIC,
-        (a, b) -> a == Trait.PUBLIC ? a : b);
+    widened.merge(unit, needed, Access::wider);
   }
 
   /** The moved code uses a unit, which has to be seen from the new place. */
@@ -348,28 +345,30 @@ abstract class MemberMove {
                     sites)));
   }
 
-  private void widenDeclaration(int unit, Trait to) {
-    boolean mine = unit == member;
+  private void widenDeclaration(int unit, Access to) {
     int in = units.fileOf(unit);
-    TextEdits edits = mine ? inside : changes.in(in);
-    if (to == Trait.PUBLIC) {
-      ModifierEdits.widen(edits, code.tokens(in), units.begin(unit), Trait.PUBLIC);
-    } else {
-      ModifierEdits.unprivate(edits, code.tokens(in), code.text(in), units.begin(unit));
-    }
+    TextEdits edits = unit == member ? inside : changes.in(in);
+    ModifierEdits.access(edits, code.tokens(in), code.text(in), units.begin(unit), to);
   }
 
   /** What becomes less private. */
   final List<Widening> widenings() {
     List<Widening> found = new ArrayList<>();
-    widened.forEach(
-        (unit, to) ->
-            found.add(
-                new Widening(units.name(unit), to == Trait.PUBLIC ? "public" : "package-private")));
+    widened.forEach((unit, to) -> found.add(new Widening(units.name(unit), to.shown())));
     return found;
   }
 
   // ---- names in the moved code
+
+  /** Whether a word stands somewhere without a qualifier, and so may be a variable. */
+  static boolean standsAlone(JavaTokens of, int from, int past, String word) {
+    for (int token = from; token < past; token++) {
+      if (of.isWord(token, word) && !of.is(token - 1, ".") && !of.is(token - 1, "::")) {
+        return true;
+      }
+    }
+    return false;
+  }
 
   /** Completes a type's name where the new place does not give it. */
   final void typeName(int r) {
@@ -401,7 +400,7 @@ abstract class MemberMove {
   final void staticName(int r) {
     int used = references.target(r);
     int type = units.parent(used);
-    String word = bare(units.simpleName(used));
+    String word = MemberNames.bare(units.simpleName(used));
     if (used == member || !isNamed(r, word)) {
       return;
     }
@@ -427,13 +426,6 @@ abstract class MemberMove {
     return tokens.is(at, "case");
   }
 
-  // ---- the text
-
-  private void carryText() {
-    MovedText moved = new MovedText(code, member, target, inside);
-    moved.into(changes);
-  }
-
   // ---- documentation and imports
 
   private void documentation() {
@@ -446,11 +438,7 @@ abstract class MemberMove {
       if (mine) {
         continue;
       }
-      // Documentation brings in no dependency, so what is not seen is written out.
-      boolean seen = names.isSeen(link.file(), units.topTypeOf(target));
-      String full = units.name(target);
-      String around = code.packageBefore(target);
-      String wanted = seen && !around.isEmpty() ? full.substring(around.length() + 1) : full;
+      String wanted = documented(link.file(), target);
       changes
           .in(link.file())
           .replace(link.begin(), link.hash(), changes.encodable(link.file(), wanted));

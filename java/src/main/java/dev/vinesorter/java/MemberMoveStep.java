@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.source.Overlay;
@@ -17,7 +18,6 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.function.Function;
 
 /**
@@ -83,17 +83,14 @@ final class MemberMoveStep {
   }
 
   private List<Reason> errors() {
-    Map<String, Integer> known = new TreeMap<>();
-    before.problems().forEach(problem -> known.merge(problem.message(), 1, Integer::sum));
+    List<String> known = before.problems().stream().map(Problem::message).toList();
     List<Reason> reasons = new ArrayList<>();
-    for (Problem problem : after.problems()) {
-      if (known.merge(problem.message(), -1, Integer::sum) < 0) {
-        reasons.add(
-            new Reason(
-                "would-not-compile",
-                "After the move: " + problem.message().lines().findFirst().orElse(""),
-                List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
-      }
+    for (Problem problem : Forecast.newProblems(known, after)) {
+      reasons.add(
+          new Reason(
+              "would-not-compile",
+              "After the move: " + problem.message().lines().findFirst().orElse(""),
+              List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
     }
     return reasons;
   }

@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyDraft;
@@ -38,7 +39,7 @@ final class MemberRename {
     this.units = code.units();
     this.references = code.references();
     this.unit = unit;
-    this.old = bare(units.simpleName(unit));
+    this.old = MemberNames.bare(units.simpleName(unit));
     this.fresh = fresh;
     this.changes = new FileChanges(code);
     if (units.level(unit) == Level.MEMBER) {
@@ -65,11 +66,6 @@ final class MemberRename {
     rename.changes.into(draft);
     rename.changes.apply();
     return new Result(new StepOutcome(true, List.of(), List.of(), false), draft.survey());
-  }
-
-  private static String bare(String simpleName) {
-    int open = simpleName.indexOf('(');
-    return open < 0 ? simpleName : simpleName.substring(0, open);
   }
 
   private void reason(String code, String message, List<Site> sites) {
@@ -199,12 +195,8 @@ final class MemberRename {
 
   /** A method of that name with as many parameters could be taken for it. */
   private boolean isSameOrVague(String name) {
-    return bare(name).equals(fresh) && parameters(name) == parameters(units.simpleName(unit));
-  }
-
-  private static int parameters(String name) {
-    int open = name.indexOf('(');
-    return name.startsWith("()", open) ? 0 : 1 + (int) name.chars().filter(c -> c == ',').count();
+    return MemberNames.bare(name).equals(fresh)
+        && MemberNames.parameters(name) == MemberNames.parameters(units.simpleName(unit));
   }
 
   // ---- the edits
@@ -286,7 +278,8 @@ final class MemberRename {
       types.add(around);
       for (int type : types) {
         for (int other : units.children(type)) {
-          if (units.has(other, Trait.METHOD) && bare(units.simpleName(other)).equals(fresh)) {
+          if (units.has(other, Trait.METHOD)
+              && MemberNames.bare(units.simpleName(other)).equals(fresh)) {
             reason(
                 "name-clash",
                 units.name(other) + " would be found here instead.",
@@ -368,7 +361,7 @@ final class MemberRename {
       for (int r = references.row(user); r < references.row(user + 1); r++) {
         int used = references.target(r);
         if (units.parent(used) == owner
-            && bare(units.simpleName(used)).equals(old)
+            && MemberNames.bare(units.simpleName(used)).equals(old)
             && code.isNamed(user, r, old)
             && !code.isQualified(file, references.at(r))) {
           ours |= family.contains(used);
@@ -381,7 +374,8 @@ final class MemberRename {
     boolean alone =
         units.children(owner).length > 0
             && Arrays.stream(units.children(owner))
-                .noneMatch(m -> !family.contains(m) && bare(units.simpleName(m)).equals(old));
+                .noneMatch(
+                    m -> !family.contains(m) && MemberNames.bare(units.simpleName(m)).equals(old));
     if (ours && others) {
       String line = code.sources().text(units.name(file)).lineEnd();
       String around = one.name().substring(0, one.name().lastIndexOf('.') + 1);

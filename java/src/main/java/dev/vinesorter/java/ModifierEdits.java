@@ -1,6 +1,5 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.source.TextEdits;
 import java.util.Set;
 
@@ -25,9 +24,9 @@ final class ModifierEdits {
 
   private ModifierEdits() {}
 
-  /** Edits the declaration that begins at the char, with its annotations. */
-  static void widen(TextEdits edits, JavaTokens tokens, int begin, Trait access) {
-    String word = access == Trait.PUBLIC ? "public" : "protected";
+  /** Gives the declaration that begins at the char, with its annotations, another access. */
+  static void access(TextEdits edits, JavaTokens tokens, String text, int begin, Access access) {
+    String word = access.word();
     int insertAt = -1;
     int token = tokens.from(begin);
     while (token < tokens.size()) {
@@ -41,34 +40,6 @@ final class ModifierEdits {
       if (tokens.is(token, "protected")
           || tokens.is(token, "public")
           || tokens.is(token, "private")) {
-        edits.replace(tokens.begin(token), tokens.end(token), word);
-        return;
-      }
-      if (tokens.is(token, "-") || MODIFIERS.contains(tokens.text(token))) {
-        token++;
-      } else {
-        break;
-      }
-    }
-    edits.insert(insertAt, word + " ");
-  }
-
-  /**
-   * Makes the declaration that begins at the char more private; {@code null} is for no modifier.
-   */
-  static void narrow(TextEdits edits, JavaTokens tokens, String text, int begin, Trait access) {
-    String word = access == null ? "" : access == Trait.PRIVATE ? "private" : "protected";
-    int insertAt = -1;
-    int token = tokens.from(begin);
-    while (token < tokens.size()) {
-      if (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
-        token = behindAnnotation(tokens, token);
-        continue;
-      }
-      if (insertAt < 0) {
-        insertAt = tokens.begin(token);
-      }
-      if (tokens.is(token, "protected") || tokens.is(token, "public")) {
         int end = tokens.end(token);
         while (word.isEmpty()
             && end < text.length()
@@ -89,26 +60,9 @@ final class ModifierEdits {
     }
   }
 
-  /** Takes {@code private} from the declaration that begins at the char. */
-  static void unprivate(TextEdits edits, JavaTokens tokens, String text, int begin) {
-    for (int token = tokens.from(begin); token < tokens.size(); token++) {
-      if (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
-        token = behindAnnotation(tokens, token) - 1;
-      } else if (tokens.is(token, "private")) {
-        int end = tokens.end(token);
-        while (end < text.length() && (text.charAt(end) == ' ' || text.charAt(end) == '\t')) {
-          end++;
-        }
-        edits.remove(tokens.begin(token), end);
-        return;
-      } else if (!MODIFIERS.contains(tokens.text(token))) {
-        return;
-      }
-    }
-  }
-
   /** The same for a method of a local class, of which only the name's place is known. */
-  static void widenMethodNamedAt(TextEdits edits, JavaTokens tokens, int nameAt, Trait access) {
+  static void accessOfMethodNamedAt(
+      TextEdits edits, JavaTokens tokens, String text, int nameAt, Access access) {
     int token = tokens.from(nameAt) - 1;
     int parentheses = 0;
     while (token >= 0) {
@@ -122,7 +76,7 @@ final class ModifierEdits {
       }
       token--;
     }
-    widen(edits, tokens, tokens.begin(token + 1), access);
+    access(edits, tokens, text, tokens.begin(token + 1), access);
   }
 
   private static int behindAnnotation(JavaTokens tokens, int at) {

@@ -23,7 +23,7 @@ final class ModuleEdits {
   private final Relocation move;
   private final Units units;
   private final boolean widen;
-  private final Map<Integer, TextEdits> edits = new LinkedHashMap<>();
+  private final FileChanges edits;
 
   /** References in descriptors that come to name another package; empty for none. */
   private final Map<Integer, String> redirected = new LinkedHashMap<>();
@@ -34,6 +34,7 @@ final class ModuleEdits {
     this.move = move;
     this.units = move.units();
     this.widen = widen;
+    this.edits = new FileChanges(move);
   }
 
   static ModuleEdits of(Relocation move, boolean widen) {
@@ -54,7 +55,7 @@ final class ModuleEdits {
   private void descriptor(int file) {
     JavaTokens tokens = move.tokens(file);
     List<ModuleInfo.Named> names = ModuleInfo.names(tokens);
-    TextEdits text = new TextEdits();
+    TextEdits text = edits.in(file);
     for (ModuleInfo.Named named : names) {
       int type = isOpening(named) ? -1 : move.movedType(named.name());
       if (type >= 0) {
@@ -77,9 +78,6 @@ final class ModuleEdits {
                 left(file, tokens, names, from, into, text);
               }
             });
-    if (!text.isEmpty()) {
-      edits.put(file, text);
-    }
   }
 
   /** What a package that types leave for another has to do with the descriptor. */
@@ -199,20 +197,10 @@ final class ModuleEdits {
   /** Tells the survey: offsets of the descriptors, and what their directives name now. */
   void into(SurveyDraft draft, Map<String, Integer> packages) {
     redirected.forEach((r, into) -> draft.target(r, into.isEmpty() ? -1 : packages.get(into)));
-    edits.forEach(
-        (file, text) -> {
-          draft.shift(file, text::placeBefore, text::place);
-          String fresh = text.apply(move.text(file));
-          draft.lines(file, fresh.length(), SourceText.lineStarts(fresh));
-        });
+    edits.into(draft);
   }
 
   void applyTexts() {
-    edits.forEach(
-        (file, text) -> {
-          String path = units.name(file);
-          SourceText old = move.sources().text(path);
-          move.sources().put(path, old.with(text.apply(old.text())));
-        });
+    edits.apply();
   }
 }

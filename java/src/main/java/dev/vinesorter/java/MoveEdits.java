@@ -162,8 +162,8 @@ final class MoveEdits {
     String text = move.text(file);
     int from = bodyBegin(file);
     for (int type : types) {
-      int begin = from == 0 ? 0 : Math.min(nextLine(text, from), units.begin(type));
-      int end = nextLine(text, units.end(type));
+      int begin = from == 0 ? 0 : Math.min(TextLines.next(text, from), units.begin(type));
+      int end = TextLines.next(text, units.end(type));
       if (!text.substring(units.end(type), end).isBlank()) {
         end = units.end(type);
       }
@@ -202,14 +202,6 @@ final class MoveEdits {
     }
     pieces.add(new Piece(staying, rest, false, before, before));
     return pieces;
-  }
-
-  private static int nextLine(String text, int offset) {
-    int at = offset;
-    while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
-      at++;
-    }
-    return text.startsWith("\r\n", at) ? at + 2 : Math.min(text.length(), at + 1);
   }
 
   /** All words, those in comments included, in the types of the file that the condition takes. */
@@ -469,14 +461,7 @@ final class MoveEdits {
                 "The package would be written out here, but '"
                     + first
                     + "' is also a name in this file, which may hide it. Import the type first.",
-                List.of(
-                    site,
-                    new Site(
-                        site.file(),
-                        units.line(file, tokens.begin(token)),
-                        units.column(file, tokens.begin(token)),
-                        tokens.begin(token),
-                        tokens.end(token)))));
+                List.of(site, move.site(file, token))));
         return;
       }
     }
@@ -515,7 +500,8 @@ final class MoveEdits {
         .forEach(
             (unit, to) -> {
               int file = units.fileOf(unit);
-              ModifierEdits.widen(textOf(unit, file), move.tokens(file), units.begin(unit), to);
+              ModifierEdits.access(
+                  textOf(unit, file), move.tokens(file), move.text(file), units.begin(unit), to);
             });
     access
         .widenedInside()
@@ -524,18 +510,13 @@ final class MoveEdits {
               int file = units.fileOf(unit);
               places.forEach(
                   (at, to) ->
-                      ModifierEdits.widenMethodNamedAt(
-                          textOf(unit, file), move.tokens(file), at, to));
+                      ModifierEdits.accessOfMethodNamedAt(
+                          textOf(unit, file), move.tokens(file), move.text(file), at, to));
             });
   }
 
   private TextEdits textOf(int unit, int file) {
     FileEdits copy = leaving.get(units.topTypeOf(unit));
     return copy != null ? copy.edits : edits(file).edits;
-  }
-
-  /** The modifier for an access. */
-  static String word(Trait access) {
-    return access == Trait.PUBLIC ? "public" : "protected";
   }
 }

@@ -28,8 +28,8 @@ final class MovedText {
     int file = units.fileOf(member);
     int targetFile = units.fileOf(target);
     String text = code.text(file);
-    int begin = lineBegin(text, commentsBegin(file));
-    int end = lineEnd(text, units.end(member));
+    int begin = TextLines.begin(text, commentsBegin(file));
+    int end = TextLines.end(text, units.end(member));
     boolean ownLines =
         text.substring(begin, commentsBegin(file)).isBlank()
             && isBlankOrComment(text.substring(units.end(member), end));
@@ -41,7 +41,9 @@ final class MovedText {
     String whole = inside.apply(text);
     int from = inside.placeBefore(begin);
     String moved = whole.substring(from, from + lengthAfter(text, begin, end));
-    changes.in(file).remove(blankBefore(text, begin, ownLines), ownLines ? next(text, end) : end);
+    changes
+        .in(file)
+        .remove(blankBefore(text, begin, ownLines), ownLines ? TextLines.next(text, end) : end);
     insert(changes, targetFile, moved.stripTrailing());
   }
 
@@ -60,7 +62,7 @@ final class MovedText {
     String lineEnd = code.sources().text(units.name(targetFile)).lineEnd();
     int brace = tokens.before(units.end(target));
     int at = tokens.begin(brace);
-    int line = lineBegin(text, at);
+    int line = TextLines.begin(text, at);
     boolean empty = tokens.is(brace - 1, "{");
     if (units.has(target, Trait.ENUM) && endsWithConstants(tokens, brace)) {
       changes.in(targetFile).insert(tokens.end(brace - 1), ";");
@@ -110,7 +112,7 @@ final class MovedText {
       if (to > begin) {
         continue;
       }
-      boolean behindCode = text.substring(lineBegin(text, from), from).strip().length() > 0;
+      boolean behindCode = text.substring(TextLines.begin(text, from), from).strip().length() > 0;
       if (from < past
           || behindCode
           || text.substring(to, begin).lines().skip(1).anyMatch(String::isEmpty)) {
@@ -126,11 +128,7 @@ final class MovedText {
     if (!ownLines || begin == 0) {
       return begin;
     }
-    int end = begin - 1;
-    if (end > 0 && text.charAt(end) == '\n' && text.charAt(end - 1) == '\r') {
-      end--;
-    }
-    int before = lineBegin(text, end);
+    int before = TextLines.previous(text, begin);
     boolean blank = text.substring(before, begin).isBlank();
     return blank ? before : begin;
   }
@@ -139,38 +137,18 @@ final class MovedText {
     return rest.isBlank() || rest.strip().startsWith("//");
   }
 
-  private static int lineBegin(String text, int offset) {
-    int at = offset;
-    while (at > 0 && text.charAt(at - 1) != '\n' && text.charAt(at - 1) != '\r') {
-      at--;
-    }
-    return at;
-  }
-
-  private static int lineEnd(String text, int offset) {
-    int at = offset;
-    while (at < text.length() && text.charAt(at) != '\n' && text.charAt(at) != '\r') {
-      at++;
-    }
-    return at;
-  }
-
-  private static int next(String text, int lineEnd) {
-    return text.startsWith("\r\n", lineEnd) ? lineEnd + 2 : Math.min(text.length(), lineEnd + 1);
-  }
-
   /** The indentation of a type's members: that of its first, or one step more than its own. */
   private String indent(String text, int type) {
     for (int child : units.children(type)) {
       if (units.level(child) == Level.MEMBER && units.begin(child) >= 0) {
-        int line = lineBegin(text, units.begin(child));
+        int line = TextLines.begin(text, units.begin(child));
         String lead = text.substring(line, units.begin(child));
         if (lead.isBlank() && !lead.isEmpty()) {
           return lead;
         }
       }
     }
-    int line = lineBegin(text, units.begin(type));
+    int line = TextLines.begin(text, units.begin(type));
     String own = text.substring(line, firstNonBlank(text, line));
     return own
         + (own.startsWith("\t") ? "\t" : own.length() % 4 == 0 && !own.isEmpty() ? "    " : "  ");
@@ -183,8 +161,8 @@ final class MovedText {
     if (now.equals(wanted) || text.substring(begin, end).contains("\"\"\"")) {
       return;
     }
-    for (int line = begin; line < end; line = next(text, lineEnd(text, line))) {
-      boolean blank = text.substring(line, lineEnd(text, line)).isBlank();
+    for (int line = begin; line < end; line = TextLines.next(text, line)) {
+      boolean blank = text.substring(line, TextLines.end(text, line)).isBlank();
       if (!blank && text.startsWith(now, line)) {
         inside.replace(line, line + now.length(), wanted);
       }

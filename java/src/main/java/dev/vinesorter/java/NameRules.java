@@ -229,13 +229,7 @@ final class NameRules {
         if (tokens.isWord(token, name)
             && !tokens.is(token - 1, ".")
             && !tokens.is(token + 1, "(")) {
-          sites.add(
-              new Site(
-                  units.name(file),
-                  units.line(file, tokens.begin(token)),
-                  units.column(file, tokens.begin(token)),
-                  tokens.begin(token),
-                  tokens.end(token)));
+          sites.add(move.site(file, token));
           break;
         }
       }

@@ -1,6 +1,5 @@
 package dev.vinesorter.java;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /** The parameters that a method declares, read from its tokens. */
@@ -18,27 +17,14 @@ final class Parameters {
 
   /** The parameters between the parenthesis at a token and the one that closes it. */
   static List<Parameter> of(JavaTokens tokens, int open) {
-    List<Parameter> found = new ArrayList<>();
-    int past = tokens.behind(open, "(", ")");
-    int depth = 0;
-    int begin = open + 1;
-    for (int at = open + 1; at < past; at++) {
-      if (tokens.is(at, "(") || tokens.is(at, "<") || tokens.is(at, "[")) {
-        depth++;
-      } else if (depth > 0 && (tokens.is(at, ")") || tokens.is(at, ">") || tokens.is(at, "]"))) {
-        depth--;
-      } else if (depth == 0 && (tokens.is(at, ",") || at == past - 1)) {
-        if (at > begin) {
-          found.add(parameter(tokens, begin, at));
-        }
-        begin = at + 1;
-      }
-    }
-    return found;
+    return Expressions.list(tokens, open, "(<[", ")>]").stream()
+        .map(run -> parameter(tokens, run))
+        .toList();
   }
 
-  private static Parameter parameter(JavaTokens tokens, int begin, int end) {
-    int name = end - 1;
+  private static Parameter parameter(JavaTokens tokens, Expressions.Run run) {
+    int begin = run.begin();
+    int name = run.end() - 1;
     while (name > begin && !tokens.isWord(name)) {
       name--;
     }
@@ -50,6 +36,6 @@ final class Parameters {
         type--;
       } while (depth > 0 && type > begin);
     }
-    return new Parameter(new Expressions.Run(begin, end), name, type);
+    return new Parameter(run, name, type);
   }
 }

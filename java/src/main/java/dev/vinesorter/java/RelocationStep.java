@@ -72,9 +72,7 @@ final class RelocationStep {
 
   private static List<Widening> widenings(Units units, AccessRules access) {
     List<Widening> widened = new ArrayList<>();
-    access
-        .widened()
-        .forEach((unit, to) -> widened.add(new Widening(units.name(unit), MoveEdits.word(to))));
+    access.widened().forEach((unit, to) -> widened.add(new Widening(units.name(unit), to.word())));
     access
         .widenedInside()
         .forEach(
@@ -83,14 +81,13 @@ final class RelocationStep {
                     (at, to) ->
                         widened.add(
                             new Widening(
-                                "a method of a local class in " + units.name(unit),
-                                MoveEdits.word(to)))));
+                                "a method of a local class in " + units.name(unit), to.word()))));
     return widened;
   }
 
   private Survey carryOut(AccessRules access, MoveEdits edits, ModuleEdits modules) {
     move.goals().values().forEach(goal -> packageUnit(goal.packageName()));
-    access.widened().forEach((unit, to) -> draft.traits(unit, widerTraits(units.traits(unit), to)));
+    access.widened().forEach((unit, to) -> draft.traits(unit, to.in(units.traits(unit))));
     for (MoveEdits.FileEdits file : edits.files().values()) {
       dropRemovedImports(file);
       shift(file);
@@ -134,10 +131,6 @@ final class RelocationStep {
           }
           return unit;
         });
-  }
-
-  private static int widerTraits(int traits, Trait to) {
-    return traits & ~Trait.PROTECTED.bit() | to.bit();
   }
 
   private void shift(MoveEdits.FileEdits file) {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.IntFunction;
 
 /**
  * A survey beside the sources that it is of: what a step asks of both. Texts are read and tokens
@@ -134,23 +135,20 @@ class SourceView {
 
   /** All types that a type inherits from. */
   final Set<Integer> allSupertypes(int sub) {
-    Set<Integer> seen = new TreeSet<>();
-    List<Integer> queue = new ArrayList<>(supertypes(sub));
-    for (int next = 0; next < queue.size(); next++) {
-      if (seen.add(queue.get(next))) {
-        queue.addAll(supertypes(queue.get(next)));
-      }
-    }
-    return seen;
+    return chain(sub, this::supertypes);
   }
 
   /** All types that inherit from the type, itself not included. */
   final Set<Integer> subtypes(int base) {
+    return chain(base, this::directSubtypes);
+  }
+
+  private static Set<Integer> chain(int start, IntFunction<List<Integer>> next) {
     Set<Integer> seen = new TreeSet<>();
-    List<Integer> queue = new ArrayList<>(directSubtypes(base));
-    for (int next = 0; next < queue.size(); next++) {
-      if (seen.add(queue.get(next))) {
-        queue.addAll(directSubtypes(queue.get(next)));
+    List<Integer> queue = new ArrayList<>(next.apply(start));
+    for (int at = 0; at < queue.size(); at++) {
+      if (seen.add(queue.get(at))) {
+        queue.addAll(next.apply(queue.get(at)));
       }
     }
     return seen;

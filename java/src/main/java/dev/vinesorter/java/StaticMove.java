@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import java.util.Set;
 import java.util.TreeSet;
@@ -50,11 +51,11 @@ final class StaticMove extends MemberMove {
   private void withoutQualifier(int r) {
     int used = references.target(r);
     int token = tokens.from(references.at(r));
-    String word = bare(units.simpleName(used));
+    String word = MemberNames.bare(units.simpleName(used));
     if (units.parent(used) != target
         || !isNamed(r, word)
         || !tokens.is(token - 1, ".")
-        || standsAlone(file, firstToken(), pastToken(), word)) {
+        || standsAlone(tokens, firstToken(), pastToken(), word)) {
       return;
     }
     int first = token - 2;
@@ -67,28 +68,13 @@ final class StaticMove extends MemberMove {
     }
   }
 
-  /** Whether a word stands somewhere without a qualifier, and so may be a variable. */
-  private boolean standsAlone(int in, int from, int past, String word) {
-    JavaTokens of = code.tokens(in);
-    for (int token = from; token < past; token++) {
-      if (of.isWord(token, word) && !of.is(token - 1, ".") && !of.is(token - 1, "::")) {
-        return true;
-      }
-    }
-    return false;
-  }
-
   @Override
-  void callers() {
-    for (int r : references.to(member)) {
-      if (references.kind(r) != Kind.MENTIONS) {
-        caller(r);
-      }
-    }
+  void callersDone() {
     importing.forEach(this::staticImport);
   }
 
-  private void caller(int r) {
+  @Override
+  void caller(int r) {
     int user = references.from(r);
     int in = units.fileOf(user);
     JavaTokens of = code.tokens(in);
@@ -130,7 +116,7 @@ final class StaticMove extends MemberMove {
     int past = of.from(Math.max(0, units.end(user)));
     var edits = user == member ? inside : changes.in(in);
     int writtenIn = user == member ? targetFile : in;
-    if ((home || user == member && of.is(token - 1, ".")) && !standsAlone(in, from, past, name())) {
+    if ((home || user == member && of.is(token - 1, ".")) && !standsAlone(of, from, past, name())) {
       edits.remove(of.begin(first), of.begin(token));
     } else {
       edits.replace(
@@ -169,7 +155,7 @@ final class StaticMove extends MemberMove {
       return false;
     }
     for (int other : units.children(owner)) {
-      if (other != member && bare(units.simpleName(other)).equals(name())) {
+      if (other != member && MemberNames.bare(units.simpleName(other)).equals(name())) {
         return false;
       }
     }

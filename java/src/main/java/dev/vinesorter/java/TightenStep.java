@@ -65,26 +65,17 @@ final class TightenStep {
     narrowed.forEach(
         (unit, access) -> {
           int file = step.units.fileOf(unit);
-          Trait trait = access == Access.PACKAGE ? null : Trait.valueOf(access.name());
           // Fields declared together have their modifiers together.
           if (places.add(file + " " + step.units.begin(unit))) {
-            ModifierEdits.narrow(
+            ModifierEdits.access(
                 changes.in(file),
                 code.tokens(file),
                 code.text(file),
                 step.units.begin(unit),
-                trait);
+                access);
           }
-          int plain =
-              step.units.traits(unit)
-                  & ~(Trait.PUBLIC.bit() | Trait.PROTECTED.bit() | Trait.PRIVATE.bit());
-          draft.traits(unit, plain | (trait == null ? 0 : trait.bit()));
-          told.add(
-              new Widening(
-                  step.units.name(unit),
-                  access == Access.PACKAGE
-                      ? "package-private"
-                      : access.name().toLowerCase(java.util.Locale.ROOT)));
+          draft.traits(unit, access.in(step.units.traits(unit)));
+          told.add(new Widening(step.units.name(unit), access.shown()));
         });
     changes.into(draft);
     changes.apply();

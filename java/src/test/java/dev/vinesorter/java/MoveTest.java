@@ -8,6 +8,7 @@ import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Rehearsal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -458,6 +459,18 @@ class MoveTest {
         .isEqualTo(
             "package c;\r\nimport b.A;\r\n// d\u00e9j\u00e0\r\nclass C { A a; }"
                 .getBytes(StandardCharsets.ISO_8859_1));
+  }
+
+  @Test
+  void blankLineBehindTheImportsStaysWhateverTheLineEnds() {
+    for (String end : List.of("\n", "\r\n")) {
+      String user = "package b;~~import java.util.List;~import z.A;~~class B { A a; List<A> l; }~";
+      Code code =
+          code("--- z/A.java\npackage z;\npublic class A {}\n")
+              .file("b/B.java", user.replace("~", end));
+      assertThat(text(moved(code, "z.A", "b"), "b/B.java"))
+          .isEqualTo(user.replace("import z.A;~", "").replace("~", end));
+    }
   }
 
   @Test

@@ -18,9 +18,9 @@ import org.eclipse.jgit.errors.ConfigInvalidException;
 import org.eclipse.jgit.errors.NoWorkTreeException;
 import org.eclipse.jgit.lib.Config;
 import org.eclipse.jgit.lib.PersonIdent;
+import org.eclipse.jgit.lib.Repository;
 import org.eclipse.jgit.lib.RepositoryState;
 import org.eclipse.jgit.storage.file.FileBasedConfig;
-import org.eclipse.jgit.storage.file.FileRepositoryBuilder;
 import org.eclipse.jgit.util.FS;
 
 /**
@@ -47,27 +47,21 @@ public final class GitCommits implements AutoCloseable {
    *     not know who commits
    */
   public static GitCommits of(Root root) {
-    GitHistory.beQuiet();
-    FileRepositoryBuilder builder = new FileRepositoryBuilder();
-    builder.findGitDir(root.path().toFile());
-    if (builder.getGitDir() == null) {
+    Repository repository = GitHistory.open(root, "nothing can be committed");
+    RepositoryState state = repository.getRepositoryState();
+    if (!state.canCommit() || state != RepositoryState.SAFE) {
       throw new CannotWorkException(
-          "There is no git repository around " + root.path() + ", so nothing can be committed.");
+          "The git repository is in the middle of something ("
+              + state.getDescription()
+              + "). Finish that first.");
     }
     try {
-      Git git = new Git(builder.setMustExist(true).build());
-      RepositoryState state = git.getRepository().getRepositoryState();
-      if (!state.canCommit() || state != RepositoryState.SAFE) {
-        throw new CannotWorkException(
-            "The git repository is in the middle of something ("
-                + state.getDescription()
-                + "). Finish that first.");
-      }
-      Path top = git.getRepository().getWorkTree().toPath().toRealPath();
-      String inside = top.relativize(root.path()).toString().replace('\\', '/');
+      String inside = GitHistory.inside(repository, root);
       return new GitCommits(
-          git, author(git.getRepository().getConfig()), inside.isEmpty() ? "" : inside + "/");
-    } catch (IOException | NoWorkTreeException | IllegalArgumentException e) {
+          new Git(repository),
+          author(repository.getConfig()),
+          inside.isEmpty() ? "" : inside + "/");
+    } catch (IOException | NoWorkTreeException e) {
       throw failed("cannot be read", e);
     }
   }

@@ -67,27 +67,47 @@ public final class GitHistory implements AutoCloseable {
    * @throws CannotWorkException when there is none
    */
   public static GitHistory of(Root root) {
+    Repository repository = open(root, "no revision can be read");
+    try {
+      return new GitHistory(repository, inside(repository, root));
+    } catch (IOException e) {
+      throw unreadable(root, e);
+    }
+  }
+
+  /**
+   * The repository around a root, for which nothing outside it is looked at.
+   *
+   * @param so what cannot be done where there is none
+   */
+  static Repository open(Root root, String so) {
     beQuiet();
     FileRepositoryBuilder builder = new FileRepositoryBuilder();
     builder.findGitDir(root.path().toFile());
     if (builder.getGitDir() == null) {
       throw new CannotWorkException(
-          "There is no git repository around " + root.path() + ", so no revision can be read.");
+          "There is no git repository around " + root.path() + ", so " + so + ".");
     }
     try {
-      Repository repository = builder.setMustExist(true).build();
-      Path top = repository.isBare() ? root.path() : repository.getWorkTree().toPath().toRealPath();
-      String prefix = top.relativize(root.path()).toString().replace('\\', '/');
-      return new GitHistory(repository, prefix);
+      return builder.setMustExist(true).build();
     } catch (IOException | IllegalArgumentException e) {
-      throw new CannotWorkException(
-          "The git repository around " + root.path() + " cannot be read: " + e.getMessage() + ".",
-          e);
+      throw unreadable(root, e);
     }
   }
 
+  /** The root's path from the top of the work tree; empty for the top itself. */
+  static String inside(Repository repository, Root root) throws IOException {
+    Path top = repository.isBare() ? root.path() : repository.getWorkTree().toPath().toRealPath();
+    return top.relativize(root.path()).toString().replace('\\', '/');
+  }
+
+  private static CannotWorkException unreadable(Root root, Exception e) {
+    return new CannotWorkException(
+        "The git repository around " + root.path() + " cannot be read: " + e.getMessage() + ".", e);
+  }
+
   /** Lets the library look at nothing outside the repository and start no program. */
-  static void beQuiet() {
+  private static void beQuiet() {
     if (!(SystemReader.getInstance() instanceof QuietReader)) {
       SystemReader.setInstance(new QuietReader(SystemReader.getInstance()));
     }

@@ -6,9 +6,7 @@ import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -42,7 +40,7 @@ public record Rehearsal(
     Survey now = before;
     List<Plan.Step> carriedOut = new ArrayList<>();
     for (Plan.Step asked : plan.steps()) {
-      Plan.Step step = followed(asked, carriedOut, before, now);
+      Plan.Step step = asked.in(now.units(), carriedOut);
       carriedOut.add(step);
       StepEditor.Result result = editor.carryOut(now, step, sources);
       outcomes.add(result.outcome());
@@ -50,18 +48,6 @@ public record Rehearsal(
       stages.add(sources.stage());
     }
     return new Rehearsal(plan, outcomes, before, now, sources, stages);
-  }
-
-  /** The step with the names that its units have now, after the steps carried out before it. */
-  private static Plan.Step followed(
-      Plan.Step step, List<Plan.Step> carriedOut, Survey before, Survey now) {
-    List<String> names = new ArrayList<>();
-    for (String name : step.units()) {
-      String fresh = Plan.after(carriedOut, name);
-      boolean gone = now.units().find(name) < 0 && before.units().find(name) >= 0;
-      names.add(gone && now.units().find(fresh) >= 0 ? fresh : name);
-    }
-    return step.with(names);
   }
 
   public boolean accepted() {
@@ -116,7 +102,7 @@ public record Rehearsal(
 
   /** Errors by message, counted; a message that names a moved unit is taken as if it had moved. */
   private List<Problem> newErrors(Survey fresh) {
-    Map<String, Integer> known = new HashMap<>();
+    List<String> known = new ArrayList<>();
     for (Problem problem : before.problems()) {
       String message = problem.message();
       for (Plan.Step step : plan.steps()) {
@@ -130,14 +116,8 @@ public record Rehearsal(
           }
         }
       }
-      known.merge(message, 1, Integer::sum);
+      known.add(message);
     }
-    List<Problem> fresher = new ArrayList<>();
-    for (Problem problem : fresh.problems()) {
-      if (known.merge(problem.message(), -1, Integer::sum) < 0) {
-        fresher.add(problem);
-      }
-    }
-    return fresher;
+    return Forecast.newProblems(known, fresh);
   }
 }

@@ -3,6 +3,7 @@ package dev.vinesorter.core.measure;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.graph.Walk;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -114,15 +115,6 @@ public final class Measures {
         survey, figures.stream().filter(f -> f.metric().level() == level).toList(), this::totals);
   }
 
-  /** The number of parameters in a member's name, as in {@code total(Currency, int)}. */
-  static int parameters(String simpleName) {
-    int open = simpleName.indexOf('(');
-    if (open < 0 || simpleName.startsWith("()", open)) {
-      return 0;
-    }
-    return 1 + (int) simpleName.chars().filter(c -> c == ',').count();
-  }
-
   private static final class Collector {
     private final Survey survey;
     private final Units units;
@@ -156,7 +148,11 @@ public final class Measures {
           add(unit, Metric.METHOD_LINES, lines, lines);
           // A record's constructor has as many parameters as the record has parts.
           if (!units.has(units.parent(unit), Trait.RECORD) || !units.has(unit, Trait.CONSTRUCTOR)) {
-            add(unit, Metric.METHOD_PARAMETERS, parameters(units.simpleName(unit)), lines);
+            add(
+                unit,
+                Metric.METHOD_PARAMETERS,
+                MemberNames.parameters(units.simpleName(unit)),
+                lines);
           }
         }
       }

@@ -2,6 +2,7 @@ package dev.vinesorter.core.plan;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
@@ -47,6 +48,19 @@ public final class Forecast {
       }
     }
     return pairs;
+  }
+
+  /** The problems of a survey beyond those whose messages are known, each as often as it is. */
+  public static List<Problem> newProblems(List<String> known, Survey fresh) {
+    Map<String, Integer> left = new HashMap<>();
+    known.forEach(message -> left.merge(message, 1, Integer::sum));
+    List<Problem> found = new ArrayList<>();
+    for (Problem problem : fresh.problems()) {
+      if (left.merge(problem.message(), -1, Integer::sum) < 0) {
+        found.add(problem);
+      }
+    }
+    return found;
   }
 
   /** A name that binds to another declaration than was foretold. */

@@ -1,5 +1,6 @@
 package dev.vinesorter.core.plan;
 
+import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -94,6 +95,19 @@ public record Plan(String title, List<Step> steps) {
     /** The same about other units. */
     public Step with(List<String> others) {
       return new Step(verb, others, into, leaves, line);
+    }
+
+    /**
+     * The same with the names that its units have now: those that are gone go by the names that
+     * earlier steps gave them.
+     */
+    public Step in(Units now, List<Step> earlier) {
+      List<String> names = new ArrayList<>();
+      for (String name : units) {
+        String fresh = now.find(name) < 0 ? Plan.after(earlier, name) : name;
+        names.add(now.find(fresh) < 0 ? name : fresh);
+      }
+      return with(names);
     }
 
     /** The first unit. */

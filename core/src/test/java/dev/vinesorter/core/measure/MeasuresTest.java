@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import dev.vinesorter.core.model.Drawn;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
@@ -48,10 +49,10 @@ class MeasuresTest {
 
   @Test
   void parametersAreCountedFromTheName() {
-    assertThat(Measures.parameters("total()")).isZero();
-    assertThat(Measures.parameters("total(Currency)")).isEqualTo(1);
-    assertThat(Measures.parameters("register(int, String, String)")).isEqualTo(3);
-    assertThat(Measures.parameters("field")).isZero();
+    assertThat(MemberNames.parameters("total()")).isZero();
+    assertThat(MemberNames.parameters("total(Currency)")).isEqualTo(1);
+    assertThat(MemberNames.parameters("register(int, String, String)")).isEqualTo(3);
+    assertThat(MemberNames.parameters("field")).isZero();
   }
 
   @Test

@@ -1,0 +1,21 @@
+package dev.vinesorter.core.model;
+
+/** The parts of a member's simple name, which for methods is {@code total(Currency, int)}. */
+public final class MemberNames {
+  private MemberNames() {}
+
+  /** The name without the list of parameters. */
+  public static String bare(String simpleName) {
+    int open = simpleName.indexOf('(');
+    return open < 0 ? simpleName : simpleName.substring(0, open);
+  }
+
+  /** The number of parameters; 0 for what has no list of them. */
+  public static int parameters(String simpleName) {
+    int open = simpleName.indexOf('(');
+    if (open < 0 || simpleName.startsWith("()", open)) {
+      return 0;
+    }
+    return 1 + (int) simpleName.chars().filter(c -> c == ',').count();
+  }
+}

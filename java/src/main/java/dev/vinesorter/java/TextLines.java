@@ -1,0 +1,44 @@
+package dev.vinesorter.java;
+
+/** Where the lines of a text begin and end; they end with LF, CR LF or CR. */
+final class TextLines {
+  private TextLines() {}
+
+  /** The first char of the line that the offset stands in. */
+  static int begin(String text, int offset) {
+    int at = offset;
+    while (at > 0 && !isEnd(text, at - 1)) {
+      at--;
+    }
+    return at;
+  }
+
+  /** Where the line's end begins, or the text's end. */
+  static int end(String text, int offset) {
+    int at = offset;
+    while (at < text.length() && !isEnd(text, at)) {
+      at++;
+    }
+    return at;
+  }
+
+  /** The first char of the next line, or the text's end. */
+  static int next(String text, int offset) {
+    int end = end(text, offset);
+    return text.startsWith("\r\n", end) ? end + 2 : Math.min(text.length(), end + 1);
+  }
+
+  /** The first char of the line before the one that begins here; itself for the first. */
+  static int previous(String text, int begin) {
+    int end = begin - 1;
+    if (end > 0 && text.startsWith("\r\n", end - 1)) {
+      end--;
+    }
+    return begin == 0 ? 0 : begin(text, end);
+  }
+
+  /** Whether a char ends a line. */
+  static boolean isEnd(String text, int at) {
+    return text.charAt(at) == '\n' || text.charAt(at) == '\r';
+  }
+}
