@@ -173,7 +173,7 @@ public final class JavaStepEditor implements StepEditor {
         view ->
             isStatic
                 ? new StaticMove(view, member, target, widen)
-                : new InstanceMove(view, member, target, widen),
+                : new InstanceMove(view, member, target, widen, step.through()),
         reread);
   }
 

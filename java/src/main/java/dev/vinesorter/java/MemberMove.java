@@ -80,6 +80,7 @@ abstract class MemberMove {
     }
     if (reasons.isEmpty()) {
       widened.forEach(this::widenDeclaration);
+      head();
       new MovedText(code, member, target, inside).into(changes);
       documentation();
       staleImports();
@@ -95,6 +96,9 @@ abstract class MemberMove {
 
   /** One use of the member, which may stand inside it. */
   abstract void caller(int reference);
+
+  /** What comes before the member's type, when its access is written. */
+  void head() {}
 
   /** What is left to do when all callers were looked at. */
   void callersDone() {}
@@ -129,6 +133,11 @@ abstract class MemberMove {
 
   final boolean isNamed(int r, String word) {
     return code.isNamed(references.from(r), r, word);
+  }
+
+  /** Whether a reference is that of an assertion to the type that it stands in. */
+  final boolean isAssertion(int r) {
+    return references.at(r) >= 0 && tokens.is(tokens.from(references.at(r)), "assert");
   }
 
   /** The references made inside the member. */
@@ -293,14 +302,25 @@ abstract class MemberMove {
     }
   }
 
-  /** Whether a method of the same name could be taken for the moved one. */
+  /**
+   * Whether a method of the same name is the moved one for the compiler. Where it only could be
+   * taken for it in a call, reading the outcome again shows that.
+   */
   private boolean isVague(String other) {
-    String mine = units.simpleName(member);
     String moved = newName().substring(newName().indexOf('#') + 1);
     return !units.has(member, Trait.METHOD)
-        || other.contains("...")
-        || mine.contains("...")
-        || MemberNames.parameters(other) == MemberNames.parameters(moved);
+        || other.replace("...", "[]").equals(moved.replace("...", "[]"));
+  }
+
+  /** Whether the name at a char, used by a unit, is that of a type before a member. */
+  final boolean isTypeName(int user, int at) {
+    for (int r = references.row(user); r < references.row(user + 1); r++) {
+      if (references.at(r) == at && units.level(references.target(r)) == Level.TYPE) {
+        Kind kind = references.kind(r);
+        return kind == Kind.THROUGH || kind == Kind.REFERS;
+      }
+    }
+    return false;
   }
 
   // ---- access

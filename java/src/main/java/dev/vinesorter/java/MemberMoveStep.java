@@ -119,7 +119,14 @@ final class MemberMoveStep {
           new Reason(
               "rebinding",
               "The moved member was not found as " + move.newName() + " afterwards.",
-              List.of(before.site(before.references().row(move.member)))));
+              List.of(move.code.declaration(move.member))));
+    }
+    if (overrides(now[move.member])) {
+      return List.of(
+          new Reason(
+              "override-gained",
+              move.newName() + " would override a method, or be overridden.",
+              List.of(move.code.declaration(move.member))));
     }
     Map<Integer, long[]> freshOf = new HashMap<>();
     List<Site> sites = new ArrayList<>();
@@ -136,6 +143,9 @@ final class MemberMoveStep {
         if (kind == Kind.MENTIONS || kind == Kind.IMPORTS || kind == Kind.THROUGH) {
           continue;
         }
+        if (unit == move.member && move.isAssertion(r)) {
+          continue;
+        }
         int at = placeOf(unit, r);
         long key = key(at, kind, now[references.target(r)]);
         if (at >= 0 && Arrays.binarySearch(fresh, key) < 0 && sites.size() < MOST_SITES) {
@@ -146,6 +156,23 @@ final class MemberMoveStep {
     return sites.isEmpty()
         ? List.of()
         : List.of(new Reason("rebinding", "A name would come to mean something else here.", sites));
+  }
+
+  /** Whether a member of the new survey overrides or is overridden. */
+  private boolean overrides(int member) {
+    References references = after.references();
+    for (int r = references.row(member); r < references.row(member + 1); r++) {
+      if (references.kind(r) == Kind.OVERRIDES
+          && references.at(r) == after.units().nameAt(member)) {
+        return true;
+      }
+    }
+    for (int r : references.to(member)) {
+      if (references.kind(r) == Kind.OVERRIDES) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static long key(int at, Kind kind, int target) {

@@ -79,6 +79,21 @@ final class ModifierEdits {
     access(edits, tokens, text, tokens.begin(token + 1), access);
   }
 
+  /** The first token behind the modifiers and annotations that begin at a token. */
+  static int behindModifiers(JavaTokens tokens, int begin) {
+    int token = begin;
+    while (token < tokens.size()) {
+      if (tokens.is(token, "@") && !tokens.is(token + 1, "interface")) {
+        token = behindAnnotation(tokens, token);
+      } else if (tokens.is(token, "-") || MODIFIERS.contains(tokens.text(token))) {
+        token++;
+      } else {
+        break;
+      }
+    }
+    return token;
+  }
+
   private static int behindAnnotation(JavaTokens tokens, int at) {
     int token = at + 2;
     while (tokens.is(token, ".")) {

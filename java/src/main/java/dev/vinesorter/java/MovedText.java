@@ -163,7 +163,10 @@ final class MovedText {
     }
     for (int line = begin; line < end; line = TextLines.next(text, line)) {
       boolean blank = text.substring(line, TextLines.end(text, line)).isBlank();
-      if (!blank && text.startsWith(now, line)) {
+      int from = line;
+      boolean goes =
+          inside.list().stream().anyMatch(e -> e.begin() <= from && e.end() > from + now.length());
+      if (!blank && !goes && text.startsWith(now, line)) {
         inside.replace(line, line + now.length(), wanted);
       }
     }

@@ -124,16 +124,6 @@ final class StaticMove extends MemberMove {
     }
   }
 
-  private boolean isTypeName(int user, int at) {
-    for (int r = references.row(user); r < references.row(user + 1); r++) {
-      if (references.at(r) == at && units.level(references.target(r)) == Level.TYPE) {
-        Kind kind = references.kind(r);
-        return kind == Kind.THROUGH || kind == Kind.REFERS;
-      }
-    }
-    return false;
-  }
-
   // ---- static imports
 
   private JavaHeader.Import importIn(int in) {

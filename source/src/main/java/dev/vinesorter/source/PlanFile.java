@@ -22,7 +22,7 @@ public final class PlanFile {
   /** The keys that each verb takes beside itself. */
   private static final Map<Plan.Verb, List<String>> KEYS =
       Map.of(
-          Plan.Verb.MOVE, List.of("into", "widen", "below", "alone"),
+          Plan.Verb.MOVE, List.of("into", "through", "widen", "below", "alone"),
           Plan.Verb.RENAME, List.of("to", "below"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of());
@@ -87,6 +87,7 @@ public final class PlanFile {
     Plan.Verb[] verb = new Plan.Verb[1];
     List<String> units = new ArrayList<>();
     String[] into = {""};
+    String[] through = {""};
     EnumSet<Plan.Leave> leaves = EnumSet.noneOf(Plan.Leave.class);
     in.mapping(
         key -> {
@@ -100,6 +101,7 @@ public final class PlanFile {
           }
           switch (key) {
             case "into", "to" -> into[0] = unitName(in.text(key));
+            case "through" -> through[0] = unitName(in.text(key));
             case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
             case "below" -> leave(leaves, Plan.Leave.BELOW, key);
             case "alone" -> leave(leaves, Plan.Leave.ALONE, key);
@@ -118,7 +120,7 @@ public final class PlanFile {
     if (verb[0] == Plan.Verb.RENAME && units.size() > 1) {
       throw in.wrong("'rename' takes one unit; make a step for each");
     }
-    return new Plan.Step(verb[0], units, into[0], leaves, line);
+    return new Plan.Step(verb[0], units, into[0], leaves, through[0], line);
   }
 
   private Plan.Verb verb(String key) {

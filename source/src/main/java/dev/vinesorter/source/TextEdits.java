@@ -50,6 +50,23 @@ public final class TextEdits {
     }
   }
 
+  /**
+   * Takes the edits out that lie between two chars, those at the very ends included, and gives what
+   * they made of the text there: what is to be written elsewhere keeps what was done to it.
+   */
+  public String cut(String old, int begin, int end) {
+    List<Edit> within =
+        edits.stream().filter(edit -> edit.begin >= begin && edit.end <= end).toList();
+    StringBuilder fresh = new StringBuilder();
+    int from = begin;
+    for (Edit edit : within) {
+      fresh.append(old, from, edit.begin).append(edit.text);
+      from = edit.end;
+    }
+    edits.removeAll(within);
+    return fresh.append(old, from, end).toString();
+  }
+
   public boolean isEmpty() {
     return edits.isEmpty();
   }

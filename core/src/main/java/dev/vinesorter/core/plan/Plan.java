@@ -71,15 +71,22 @@ public record Plan(String title, List<Step> steps) {
    * @param into for {@link Verb#MOVE} the unit that takes them, for {@link Verb#RENAME} the new
    *     name; else empty
    * @param leaves what it may do beyond that
+   * @param through the parameter or field whose object takes a method; empty where it is plain
    * @param line 1-based line of the step in its plan file, 0 when it has none
    */
-  public record Step(Verb verb, List<String> units, String into, Set<Leave> leaves, int line) {
+  public record Step(
+      Verb verb, List<String> units, String into, Set<Leave> leaves, String through, int line) {
     public Step {
       units = List.copyOf(units);
       leaves =
           leaves.isEmpty()
               ? Set.of()
               : java.util.Collections.unmodifiableSet(EnumSet.copyOf(leaves));
+    }
+
+    /** A step that goes through nothing in particular. */
+    public Step(Verb verb, List<String> units, String into, Set<Leave> leaves, int line) {
+      this(verb, units, into, leaves, "", line);
     }
 
     /** A move of one unit. */
@@ -92,9 +99,14 @@ public record Plan(String title, List<Step> steps) {
       return new Step(Verb.RENAME, List.of(unit), name, Set.of(), line);
     }
 
+    /** The same through a parameter or field. */
+    public Step through(String name) {
+      return new Step(verb, units, into, leaves, name, line);
+    }
+
     /** The same about other units. */
     public Step with(List<String> others) {
-      return new Step(verb, others, into, leaves, line);
+      return new Step(verb, others, into, leaves, through, line);
     }
 
     /**
@@ -148,6 +160,9 @@ public record Plan(String title, List<Step> steps) {
       }
       if (!into.isEmpty()) {
         title.append(verb == Verb.RENAME ? " to " : " into ").append(into);
+      }
+      if (!through.isEmpty()) {
+        title.append(" through ").append(through);
       }
       if (may(Leave.BELOW)) {
         title.append(" with all below");
