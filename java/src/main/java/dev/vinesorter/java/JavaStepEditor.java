@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.MemberOrder;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome;
@@ -81,8 +82,7 @@ public final class JavaStepEditor implements StepEditor {
                 new SourceView(survey, sources),
                 tops(survey, step, sources),
                 step.may(Leave.LIBRARY));
-        case SORT ->
-            throw new Refused("not-yet", "'" + step.verb().word() + "' cannot be done yet.");
+        case SORT -> sort(survey, step, sources);
       };
     } catch (Refused e) {
       return new Result(StepOutcome.refused(List.of(e.reason)), survey);
@@ -348,6 +348,19 @@ public final class JavaStepEditor implements StepEditor {
       }
     }
     return tops;
+  }
+
+  // ---- sort
+
+  private static Result sort(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    List<Integer> types = tops(survey, step, sources);
+    for (int type : types) {
+      if (survey.units().level(type) != Level.TYPE) {
+        throw new Refused(
+            "bad-target", survey.units().name(type) + " is no type, whose members can be sorted.");
+      }
+    }
+    return SortStep.carryOut(survey, sources, types, MemberOrder.complete(step.order()));
   }
 
   // ---- rename

@@ -1,6 +1,7 @@
 package dev.vinesorter.source;
 
 import com.fasterxml.jackson.core.JsonToken;
+import dev.vinesorter.core.plan.MemberOrder;
 import dev.vinesorter.core.plan.Plan;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -25,7 +26,7 @@ public final class PlanFile {
           Plan.Verb.MOVE, List.of("into", "through", "widen", "below", "alone"),
           Plan.Verb.RENAME, List.of("to", "below"),
           Plan.Verb.TIGHTEN, List.of("library"),
-          Plan.Verb.SORT, List.of());
+          Plan.Verb.SORT, List.of("order"));
 
   private final YamlInput in;
 
@@ -88,6 +89,7 @@ public final class PlanFile {
     List<String> units = new ArrayList<>();
     String[] into = {""};
     String[] through = {""};
+    List<MemberOrder.Group> order = new ArrayList<>();
     EnumSet<Plan.Leave> leaves = EnumSet.noneOf(Plan.Leave.class);
     in.mapping(
         key -> {
@@ -102,6 +104,7 @@ public final class PlanFile {
           switch (key) {
             case "into", "to" -> into[0] = unitName(in.text(key));
             case "through" -> through[0] = unitName(in.text(key));
+            case "order" -> order.addAll(order(key));
             case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
             case "below" -> leave(leaves, Plan.Leave.BELOW, key);
             case "alone" -> leave(leaves, Plan.Leave.ALONE, key);
@@ -120,7 +123,7 @@ public final class PlanFile {
     if (verb[0] == Plan.Verb.RENAME && units.size() > 1) {
       throw in.wrong("'rename' takes one unit; make a step for each");
     }
-    return new Plan.Step(verb[0], units, into[0], leaves, through[0], line);
+    return new Plan.Step(verb[0], units, into[0], leaves, through[0], order, line);
   }
 
   private Plan.Verb verb(String key) {
@@ -135,6 +138,25 @@ public final class PlanFile {
             + "; found '"
             + YamlInput.printable(key)
             + "'");
+  }
+
+  private List<MemberOrder.Group> order(String key) throws IOException {
+    List<MemberOrder.Group> groups = new ArrayList<>();
+    for (YamlInput.Placed placed : in.texts(key)) {
+      MemberOrder.Group found = null;
+      for (MemberOrder.Group group : MemberOrder.Group.values()) {
+        found = group.word().equals(placed.text()) ? group : found;
+      }
+      if (found == null || groups.contains(found)) {
+        throw in.wrong(
+            placed.place(),
+            "'order' takes each of constants, fields, constructors, methods, types once; found '"
+                + YamlInput.printable(placed.text())
+                + "'");
+      }
+      groups.add(found);
+    }
+    return groups;
   }
 
   private static String keysOf(Plan.Verb verb) {

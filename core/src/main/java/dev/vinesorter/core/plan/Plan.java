@@ -72,12 +72,20 @@ public record Plan(String title, List<Step> steps) {
    *     name; else empty
    * @param leaves what it may do beyond that
    * @param through the parameter or field whose object takes a method; empty where it is plain
+   * @param order the order of members that {@link Verb#SORT} gives, as far as it is stated
    * @param line 1-based line of the step in its plan file, 0 when it has none
    */
   public record Step(
-      Verb verb, List<String> units, String into, Set<Leave> leaves, String through, int line) {
+      Verb verb,
+      List<String> units,
+      String into,
+      Set<Leave> leaves,
+      String through,
+      List<MemberOrder.Group> order,
+      int line) {
     public Step {
       units = List.copyOf(units);
+      order = List.copyOf(order);
       leaves =
           leaves.isEmpty()
               ? Set.of()
@@ -86,7 +94,12 @@ public record Plan(String title, List<Step> steps) {
 
     /** A step that goes through nothing in particular. */
     public Step(Verb verb, List<String> units, String into, Set<Leave> leaves, int line) {
-      this(verb, units, into, leaves, "", line);
+      this(verb, units, into, leaves, "", List.of(), line);
+    }
+
+    /** A sorting of the members of a type. */
+    public static Step sort(String type, List<MemberOrder.Group> order, int line) {
+      return new Step(Verb.SORT, List.of(type), "", Set.of(), "", order, line);
     }
 
     /** A move of one unit. */
@@ -101,12 +114,12 @@ public record Plan(String title, List<Step> steps) {
 
     /** The same through a parameter or field. */
     public Step through(String name) {
-      return new Step(verb, units, into, leaves, name, line);
+      return new Step(verb, units, into, leaves, name, order, line);
     }
 
     /** The same about other units. */
     public Step with(List<String> others) {
-      return new Step(verb, others, into, leaves, through, line);
+      return new Step(verb, others, into, leaves, through, order, line);
     }
 
     /**
