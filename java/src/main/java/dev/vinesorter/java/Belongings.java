@@ -178,6 +178,11 @@ final class Belongings {
     return asks ? names : Map.of();
   }
 
+  /** Whether a type in a file asks its own class for resources. */
+  boolean asksForResources(int file) {
+    return code.typesIn(file).stream().anyMatch(type -> !namesRead(type).isEmpty());
+  }
+
   /** Whether a call of getResource… begins here, on this class or on that of the object. */
   private boolean asksOwnClass(JavaTokens tokens, int token, int type) {
     boolean call =

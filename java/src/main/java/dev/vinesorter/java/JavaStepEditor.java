@@ -1,6 +1,7 @@
 package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -43,6 +44,7 @@ public final class JavaStepEditor implements StepEditor {
   }
 
   private final Function<Overlay, Survey> reread;
+  private final WrittenNames written = new WrittenNames();
 
   /** An editor that reads sources anew where a step needs it. */
   public JavaStepEditor() {
@@ -101,6 +103,9 @@ public final class JavaStepEditor implements StepEditor {
     if (step.unit().contains("#")) {
       return memberMove(survey, step, member, sources);
     }
+    if (isPath(step.unit(), sources)) {
+      return fileMove(survey, step, sources);
+    }
     Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
     Map<Integer, String> bareFiles = new TreeMap<>();
     for (String name : step.units()) {
@@ -126,13 +131,126 @@ public final class JavaStepEditor implements StepEditor {
     }
     List<String> tests = step.may(Leave.ALONE) ? List.of() : withTests(survey, sources, goals);
     Result result =
-        RelocationStep.carryOut(
-            new Relocation(survey, sources, goals, bareFiles), step.may(Leave.WIDEN));
+        relocate(new Relocation(survey, sources, goals, bareFiles), step, step.may(Leave.WIDEN));
     StepOutcome outcome = result.outcome();
     List<String> along = new ArrayList<>(tests);
     along.addAll(outcome.along());
     return outcome.accepted()
         ? new Result(outcome.with(along, outcome.offers()), result.foretold())
+        : result;
+  }
+
+  private static boolean isPath(String name, Overlay sources) {
+    return name.contains("/") || sources.exists(name);
+  }
+
+  /** Files go into a folder: Java sources with their types, others as they are. */
+  private Result fileMove(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    Units units = survey.units();
+    Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
+    List<String> others = new ArrayList<>();
+    for (String path : step.units()) {
+      String to = FileMove.placeIn(step.into(), path);
+      if (!sources.exists(path)) {
+        if (sources.exists(to)) {
+          continue;
+        }
+        throw new Refused("unknown-unit", "There is no file " + path + " under the root.");
+      }
+      int file = units.find(path, Level.FILE);
+      if (path.equals(to)) {
+        continue;
+      }
+      if (file >= 0) {
+        javaFileGoals(units, sources, file, step.into(), goals);
+      } else if (path.endsWith(".java")) {
+        throw new Refused("half-read", path + " was not read as a Java source.");
+      } else {
+        others.add(path);
+      }
+    }
+    if (goals.isEmpty() && others.isEmpty()) {
+      return done(survey);
+    }
+    Overlay copy = sources.copy();
+    Result result = done(survey);
+    if (!goals.isEmpty()) {
+      result = relocate(new Relocation(survey, sources, goals), step, step.may(Leave.WIDEN));
+    }
+    List<StepOutcome.Mention> mentions = new ArrayList<>(result.outcome().mentions());
+    for (String path : result.outcome().accepted() ? others : List.<String>of()) {
+      String to = FileMove.placeIn(step.into(), path);
+      StepOutcome before = result.outcome();
+      result = FileMove.carryOut(result.foretold(), sources, path, to, step.may(Leave.MENTIONS));
+      mentions.addAll(result.outcome().mentions());
+      if (!result.outcome().accepted()) {
+        sources.become(copy);
+        return new Result(result.outcome(), survey);
+      }
+      StepOutcome both =
+          new StepOutcome(true, List.of(), before.widened(), false)
+              .with(before.along(), before.offers())
+              .with(mentions);
+      result = new Result(both, result.foretold());
+    }
+    return result;
+  }
+
+  /** The types of a Java source go into the package that a folder stands for. */
+  private static void javaFileGoals(
+      Units units, Overlay sources, int file, String folder, Map<Integer, Relocation.Goal> goals)
+      throws Refused {
+    String path = units.name(file);
+    String now = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
+    String inside = units.name(units.packageOf(file)).replace('.', '/');
+    boolean placed = now.equals(inside) || now.endsWith("/" + inside);
+    String root = placed ? now.substring(0, now.length() - inside.length()) : now + "/";
+    String into = folder.endsWith("/") ? folder : folder + "/";
+    if (!into.startsWith(root) || into.length() == root.length()) {
+      throw new Refused(
+          "bad-target",
+          folder
+              + " is no folder of a package below "
+              + (root.isEmpty() ? "the root" : root)
+              + ", where the packages of "
+              + path
+              + " are.");
+    }
+    List<Integer> types = new ArrayList<>();
+    for (int child : units.children(file)) {
+      if (units.level(child) == Level.TYPE) {
+        types.add(child);
+      }
+    }
+    if (types.isEmpty()) {
+      throw new Refused("bad-target", path + " holds no type; move its package instead.");
+    }
+    String name = into.substring(root.length(), into.length() - 1).replace('/', '.');
+    for (int type : types) {
+      typeGoal(units, sources, type, name, goals);
+    }
+  }
+
+  /** Gives types other names, and looks for text that has the old ones. */
+  private Result relocate(Relocation move, Plan.Step step, boolean widen) {
+    Result result = RelocationStep.carryOut(move, widen);
+    Map<String, String> renamed = new TreeMap<>();
+    move.goals()
+        .keySet()
+        .forEach(type -> renamed.put(move.units().name(type), move.fullAfter(type)));
+    for (String name : move.packages().keySet()) {
+      String fresh = move.renamedPackage(name);
+      if (fresh != null) {
+        renamed.put(name, fresh);
+      }
+    }
+    return settled(result, renamed, move.sources(), step);
+  }
+
+  private Result settled(
+      Result result, Map<String, String> renamed, Overlay sources, Plan.Step step) {
+    return result.outcome().accepted() && !result.outcome().done()
+        ? Mentions.settle(result, renamed, written, sources, step.may(Leave.MENTIONS))
         : result;
   }
 
@@ -167,14 +285,28 @@ public final class JavaStepEditor implements StepEditor {
           "not-yet",
           step.unit() + " is a field of objects; so far static fields and methods move.");
     }
-    return MemberMoveStep.carryOut(
-        survey,
-        sources,
-        view ->
-            isStatic
-                ? new StaticMove(view, member, target, widen)
-                : new InstanceMove(view, member, target, widen, step.through()),
-        reread);
+    Result result =
+        MemberMoveStep.carryOut(
+            survey,
+            sources,
+            view ->
+                isStatic
+                    ? new StaticMove(view, member, target, widen)
+                    : new InstanceMove(view, member, target, widen, step.through()),
+            reread);
+    String there = step.into() + "#" + units.simpleName(member);
+    return settled(result, memberNames(units, member, there), sources, step);
+  }
+
+  /** A member's old and new name as text has them; none where others keep the old one. */
+  private static Map<String, String> memberNames(Units units, int member, String there) {
+    String old = MemberNames.bare(units.name(member));
+    for (int other : units.children(units.parent(member))) {
+      if (other != member && MemberNames.bare(units.name(other)).equals(old)) {
+        return Map.of();
+      }
+    }
+    return Map.of(old.replace('#', '.'), MemberNames.bare(there));
   }
 
   /** Adds the tests of the types that go, and gives their names. */
@@ -375,7 +507,7 @@ public final class JavaStepEditor implements StepEditor {
     return name.substring(0, last + 1) + to + (open < 0 ? "" : name.substring(open));
   }
 
-  private static Result rename(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+  private Result rename(Survey survey, Plan.Step step, Overlay sources) throws Refused {
     Units units = survey.units();
     int unit = units.find(step.unit());
     String to = step.into();
@@ -397,7 +529,7 @@ public final class JavaStepEditor implements StepEditor {
       packageGoals(units, sources, unit, full, step.may(Leave.BELOW), goals, bareFiles);
       return goals.isEmpty()
           ? done(survey)
-          : RelocationStep.carryOut(new Relocation(survey, sources, goals, bareFiles), false);
+          : relocate(new Relocation(survey, sources, goals, bareFiles), step, false);
     }
     if (!SourceVersion.isIdentifier(to) || SourceVersion.isKeyword(to, SourceVersion.RELEASE_17)) {
       throw new Refused(
@@ -409,7 +541,7 @@ public final class JavaStepEditor implements StepEditor {
         return done(survey);
       }
       goals.put(unit, new Relocation.Goal(units.name(units.packageOf(unit)), to));
-      return RelocationStep.carryOut(new Relocation(survey, sources, goals), false);
+      return relocate(new Relocation(survey, sources, goals), step, false);
     }
     if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
       throw new Refused(
@@ -424,6 +556,7 @@ public final class JavaStepEditor implements StepEditor {
     if (now.equals(to) || now.startsWith(to + "(")) {
       return done(survey);
     }
-    return MemberRename.carryOut(new SourceView(survey, sources), unit, to);
+    Result result = MemberRename.carryOut(new SourceView(survey, sources), unit, to);
+    return settled(result, memberNames(units, unit, renamed(step.unit(), to)), sources, step);
   }
 }

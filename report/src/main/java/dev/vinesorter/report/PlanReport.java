@@ -124,6 +124,18 @@ public final class PlanReport {
       json.writeEndArray();
       strings(json, "along", outcome.along());
       strings(json, "offers", outcome.offers());
+      json.writeArrayFieldStart("mentions");
+      for (StepOutcome.Mention mention : outcome.mentions()) {
+        json.writeStartObject();
+        json.writeStringField("file", mention.site().file());
+        json.writeNumberField("line", mention.site().line());
+        json.writeNumberField("column", mention.site().column());
+        json.writeStringField("name", mention.name());
+        json.writeStringField("becomes", mention.becomes());
+        json.writeBooleanField("changed", mention.changed());
+        json.writeEndObject();
+      }
+      json.writeEndArray();
       json.writeEndObject();
     }
     json.writeEndArray();
@@ -184,17 +196,33 @@ public final class PlanReport {
       for (String offer : outcome.offers()) {
         page.line("          " + offer);
       }
+      mentions(page, outcome, true, "changed in text: ");
+      mentions(page, outcome, false, "named in text, to be decided with 'mentions: change': ");
       for (StepOutcome.Reason reason : outcome.reasons()) {
         page.line("          " + reason.code() + ": " + reason.message());
-        int shown = 0;
-        for (Site site : reason.sites()) {
-          if (shown++ == SITES_SHOWN) {
-            page.line("            and " + (reason.sites().size() - SITES_SHOWN) + " more");
-            break;
-          }
-          page.line("            " + site.file() + ":" + site.line() + ":" + site.column());
-        }
+        sites(page, reason.sites());
       }
+    }
+  }
+
+  private static void mentions(Page page, StepOutcome outcome, boolean changed, String lead) {
+    List<Site> sites =
+        outcome.mentions().stream()
+            .filter(mention -> mention.changed() == changed)
+            .map(StepOutcome.Mention::site)
+            .toList();
+    if (!sites.isEmpty()) {
+      page.line("          " + lead + Page.count(sites.size(), "place", "places"));
+      sites(page, sites);
+    }
+  }
+
+  private static void sites(Page page, List<Site> sites) {
+    for (Site site : sites.subList(0, Math.min(SITES_SHOWN, sites.size()))) {
+      page.line("            " + site.file() + ":" + site.line() + ":" + site.column());
+    }
+    if (sites.size() > SITES_SHOWN) {
+      page.line("            and " + (sites.size() - SITES_SHOWN) + " more");
     }
   }
 

@@ -46,6 +46,16 @@ public final class Overlay {
     return new Overlay(this);
   }
 
+  /** Takes the content of a copy made earlier, so that what was done since is undone. */
+  public void become(Overlay earlier) {
+    paths.clear();
+    paths.addAll(earlier.paths);
+    changed.clear();
+    changed.putAll(earlier.changed);
+    origins.clear();
+    origins.putAll(earlier.origins);
+  }
+
   /** The encoding that files are expected to have. */
   public Charset charset() {
     return charset;

@@ -23,8 +23,8 @@ public final class PlanFile {
   /** The keys that each verb takes beside itself. */
   private static final Map<Plan.Verb, List<String>> KEYS =
       Map.of(
-          Plan.Verb.MOVE, List.of("into", "through", "widen", "below", "alone"),
-          Plan.Verb.RENAME, List.of("to", "below"),
+          Plan.Verb.MOVE, List.of("into", "through", "widen", "below", "alone", "mentions"),
+          Plan.Verb.RENAME, List.of("to", "below", "mentions"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of("order"));
 
@@ -104,6 +104,7 @@ public final class PlanFile {
           switch (key) {
             case "into", "to" -> into[0] = unitName(in.text(key));
             case "through" -> through[0] = unitName(in.text(key));
+            case "mentions" -> mentions(leaves, key);
             case "order" -> order.addAll(order(key));
             case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
             case "below" -> leave(leaves, Plan.Leave.BELOW, key);
@@ -138,6 +139,15 @@ public final class PlanFile {
             + "; found '"
             + YamlInput.printable(key)
             + "'");
+  }
+
+  private void mentions(EnumSet<Plan.Leave> leaves, String key) throws IOException {
+    String text = in.text(key);
+    if (text.equals("change")) {
+      leaves.add(Plan.Leave.MENTIONS);
+    } else if (!text.equals("list")) {
+      throw in.wrong("'mentions' takes 'change' or 'list'");
+    }
   }
 
   private List<MemberOrder.Group> order(String key) throws IOException {

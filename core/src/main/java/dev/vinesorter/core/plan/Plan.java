@@ -60,7 +60,9 @@ public record Plan(String title, List<Step> steps) {
     /** Leave the tests of a moved type where they are. */
     ALONE,
     /** Take what is the public interface of a library for used. */
-    LIBRARY
+    LIBRARY,
+    /** Change text that is only likely to name what gets another name. */
+    MENTIONS
   }
 
   /**
@@ -130,7 +132,7 @@ public record Plan(String title, List<Step> steps) {
       List<String> names = new ArrayList<>();
       for (String name : units) {
         String fresh = now.find(name) < 0 ? Plan.after(earlier, name) : name;
-        names.add(now.find(fresh) < 0 ? name : fresh);
+        names.add(now.find(fresh) < 0 && name.indexOf('/') < 0 ? name : fresh);
       }
       return with(names);
     }
@@ -153,6 +155,11 @@ public record Plan(String title, List<Step> steps) {
                 && (name.length() == unit.length()
                     || ".#".indexOf(name.charAt(unit.length())) >= 0);
         if (inside && !into.isEmpty()) {
+          if (unit.indexOf('/') >= 0) {
+            return into
+                + (into.endsWith("/") ? "" : "/")
+                + unit.substring(unit.lastIndexOf('/') + 1);
+          }
           int last = Math.max(unit.lastIndexOf('.'), unit.lastIndexOf('#'));
           boolean whole = verb == Verb.RENAME && into.indexOf('.') >= 0;
           String fresh =

@@ -12,6 +12,7 @@ import java.util.List;
  * @param done whether nothing had to change because the unit is already there
  * @param along units and files that go along without being named
  * @param offers what one could do besides, each as a sentence
+ * @param mentions where text names what got another name
  */
 public record StepOutcome(
     boolean accepted,
@@ -19,22 +20,29 @@ public record StepOutcome(
     List<Widening> widened,
     boolean done,
     List<String> along,
-    List<String> offers) {
+    List<String> offers,
+    List<Mention> mentions) {
   public StepOutcome {
     reasons = List.copyOf(reasons);
     widened = List.copyOf(widened);
     along = List.copyOf(along);
     offers = List.copyOf(offers);
+    mentions = List.copyOf(mentions);
   }
 
   /** An answer with nothing to go along and nothing to offer. */
   public StepOutcome(boolean accepted, List<Reason> reasons, List<Widening> widened, boolean done) {
-    this(accepted, reasons, widened, done, List.of(), List.of());
+    this(accepted, reasons, widened, done, List.of(), List.of(), List.of());
   }
 
   /** The same, with what goes along and what is offered. */
   public StepOutcome with(List<String> alsoAlong, List<String> alsoOffered) {
-    return new StepOutcome(accepted, reasons, widened, done, alsoAlong, alsoOffered);
+    return new StepOutcome(accepted, reasons, widened, done, alsoAlong, alsoOffered, mentions);
+  }
+
+  /** The same, with where text names what got another name. */
+  public StepOutcome with(List<Mention> found) {
+    return new StepOutcome(accepted, reasons, widened, done, along, offers, found);
   }
 
   public static StepOutcome refused(List<Reason> reasons) {
@@ -56,4 +64,14 @@ public record StepOutcome(
 
   /** A unit whose access changes; {@code to} is a modifier, or {@code package-private}. */
   public record Widening(String unit, String to) {}
+
+  /**
+   * A place in text that names what got another name.
+   *
+   * @param site where, in the sources as the step leaves them but for this
+   * @param name as it is written
+   * @param becomes what it would be
+   * @param changed whether it was changed; else somebody has to decide
+   */
+  public record Mention(Site site, String name, String becomes, boolean changed) {}
 }
