@@ -258,7 +258,25 @@ final class InstanceCallers {
     }
     JavaTokens of = call.tokens;
     return new NotNull(of, of.from(units.begin(call.user)), of.from(units.end(call.user)))
-        .holds(call.receiver.begin());
+            .holds(call.receiver.begin())
+        || isMadeOnce(call);
+  }
+
+  /** Whether the object of a call is a final field that was made where it is declared. */
+  private boolean isMadeOnce(Call call) {
+    int at = call.tokens.begin(call.receiver.begin());
+    for (int r = references.row(call.user); r < references.row(call.user + 1); r++) {
+      int used = references.target(r);
+      if (references.at(r) == at
+          && units.has(used, Trait.FIELD)
+          && units.has(used, Trait.FINAL)
+          && units.fileOf(used) >= 0) {
+        JavaTokens there = code.tokens(units.fileOf(used));
+        int name = there.from(units.nameAt(used));
+        return there.is(name + 1, "=") && there.is(name + 2, "new");
+      }
+    }
+    return false;
   }
 
   /** Whether nothing can tell that the argument is evaluated first and the object later. */

@@ -4,9 +4,11 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -45,8 +47,8 @@ final class InstanceMove extends MemberMove {
   /**
    * @param through the name of the parameter or field; empty where the type says which is meant
    */
-  InstanceMove(SourceView code, int member, int target, boolean widen, String through) {
-    super(code, member, target, widen);
+  InstanceMove(SourceView code, int member, int target, Set<Leave> leaves, String through) {
+    super(code, member, target, leaves);
     this.through = through;
     this.variables = new OwnerVariables(this);
     this.callers = new InstanceCallers(this);
@@ -465,6 +467,17 @@ final class InstanceMove extends MemberMove {
         inside.remove(tag.start(), tag.end());
       }
     }
+  }
+
+  @Override
+  String forwarding() {
+    List<String> given = Parameters.names(tokens, open);
+    String on =
+        chosen >= 0 ? given.remove(chosen) : field >= 0 ? "this." + word : names.in(file, target);
+    if (needsOwner) {
+      given.add(Math.max(0, chosen), "this");
+    }
+    return on + "." + name() + "(" + String.join(", ", given) + ")";
   }
 
   @Override

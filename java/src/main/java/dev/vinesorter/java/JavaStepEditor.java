@@ -103,6 +103,10 @@ public final class JavaStepEditor implements StepEditor {
     if (step.unit().contains("#")) {
       return memberMove(survey, step, member, sources);
     }
+    if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
+      throw new Refused(
+          "bad-target", "'leave', 'sweep' and 'through' are for moves of members only.");
+    }
     if (isPath(step.unit(), sources)) {
       return fileMove(survey, step, sources);
     }
@@ -278,7 +282,6 @@ public final class JavaStepEditor implements StepEditor {
     found(units, target, step.into());
     readable(units, sources, member);
     readable(units, sources, target);
-    boolean widen = step.may(Leave.WIDEN);
     boolean isStatic = units.has(member, Trait.STATIC);
     if (!isStatic && !units.has(member, Trait.METHOD)) {
       throw new Refused(
@@ -291,8 +294,8 @@ public final class JavaStepEditor implements StepEditor {
             sources,
             view ->
                 isStatic
-                    ? new StaticMove(view, member, target, widen)
-                    : new InstanceMove(view, member, target, widen, step.through()),
+                    ? new StaticMove(view, member, target, step.leaves())
+                    : new InstanceMove(view, member, target, step.leaves(), step.through()),
             reread);
     String there = step.into() + "#" + units.simpleName(member);
     return settled(result, memberNames(units, member, there), sources, step);

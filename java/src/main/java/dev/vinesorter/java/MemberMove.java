@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.source.TextEdits;
@@ -41,12 +42,12 @@ abstract class MemberMove {
   /** The edits inside the member's own text. */
   final TextEdits inside = new TextEdits();
 
-  private final boolean widen;
+  private final Set<Leave> leaves;
   private final List<Reason> reasons = new ArrayList<>();
   private final Map<Integer, Access> widened = new TreeMap<>();
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
 
-  MemberMove(SourceView code, int member, int target, boolean widen) {
+  MemberMove(SourceView code, int member, int target, Set<Leave> leaves) {
     this.code = code;
     this.units = code.units();
     this.references = code.references();
@@ -58,7 +59,7 @@ abstract class MemberMove {
     this.tokens = code.tokens(file);
     this.changes = new FileChanges(code);
     this.names = new TypeNames(code);
-    this.widen = widen;
+    this.leaves = leaves;
   }
 
   /** Judges and edits; the reasons say whether the edits are any good. */
@@ -81,7 +82,8 @@ abstract class MemberMove {
     if (reasons.isEmpty()) {
       widened.forEach(this::widenDeclaration);
       head();
-      new MovedText(code, member, target, inside).into(changes);
+      String stays = leaves.contains(Leave.FORWARD) ? new Forward(this).text() : "";
+      new MovedText(code, member, target, inside).into(changes, stays);
       documentation();
       staleImports();
       names.into(changes);
@@ -99,6 +101,9 @@ abstract class MemberMove {
 
   /** What comes before the member's type, when its access is written. */
   void head() {}
+
+  /** The expression by which code in the old owner reaches the member in its new place. */
+  abstract String forwarding();
 
   /** What is left to do when all callers were looked at. */
   void callersDone() {}
@@ -156,9 +161,43 @@ abstract class MemberMove {
         .toList();
   }
 
+  /** Whether what nobody reads any more goes, too. */
+  final boolean sweeps() {
+    return leaves.contains(Leave.SWEEP);
+  }
+
+  /** The member and all that use it. */
+  final Set<Integer> users() {
+    Set<Integer> users = new TreeSet<>(List.of(member));
+    uses().forEach(r -> users.add(references.from(r)));
+    return users;
+  }
+
+  /** Tests of the old owner that are about the member. */
+  final List<String> testsToo() {
+    List<String> offers = new ArrayList<>();
+    if (units.has(member, Trait.TEST)) {
+      return offers;
+    }
+    Set<Integer> tests = new TreeSet<>(new Belongings(code).tests(units.topTypeOf(member)));
+    for (int user : users()) {
+      if (tests.contains(units.topTypeOf(user))) {
+        offers.add(
+            units.name(user)
+                + " tests it; its place may be with the tests of "
+                + units.name(target)
+                + ".");
+      }
+    }
+    return offers;
+  }
+
   /** The access that lets all callers see the member in its new place. */
   private Access neededByCallers() {
-    Access needed = Access.PRIVATE;
+    Access needed =
+        leaves.contains(Leave.FORWARD)
+            ? Access.between(units, owner, target, code)
+            : Access.PRIVATE;
     for (int r : uses()) {
       int user = references.from(r);
       if (user != member) {
@@ -352,7 +391,7 @@ abstract class MemberMove {
   }
 
   private void report() {
-    if (widen) {
+    if (leaves.contains(Leave.WIDEN)) {
       return;
     }
     broken.forEach(

@@ -18,6 +18,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 
 /**
@@ -75,11 +76,48 @@ final class MemberMoveStep {
     if (!reasons.isEmpty()) {
       return new Result(StepOutcome.refused(reasons), survey);
     }
-    for (int file : move.changes().files()) {
-      String path = survey.units().name(file);
-      sources.put(path, copy.text(path));
+    List<String> offers = new ArrayList<>();
+    Set<String> fields = Sweep.read(survey, move.users());
+    Survey left = move.sweeps() ? step.swept(fields, copy, reread, offers) : fresh;
+    for (String field : Sweep.unread(left, fields)) {
+      if (!move.sweeps()) {
+        offers.add("Nobody reads " + field + " any more; 'sweep: true' removes it.");
+      }
     }
-    return new Result(new StepOutcome(true, List.of(), move.widenings(), false), fresh);
+    offers.addAll(move.testsToo());
+    copy.changed()
+        .forEach(
+            (path, text) -> {
+              if (sources.changed().get(path) != text) {
+                sources.put(path, text);
+              }
+            });
+    StepOutcome outcome = new StepOutcome(true, List.of(), move.widenings(), false);
+    return new Result(outcome.with(List.of(), offers), left);
+  }
+
+  /** Takes out what is unread, one field after the other, as long as the outcome compiles. */
+  private Survey swept(
+      Set<String> fields, Overlay copy, Function<Overlay, Survey> reread, List<String> offers) {
+    Survey left = after;
+    List<String> known = before.problems().stream().map(Problem::message).toList();
+    for (String field : Sweep.unread(after, fields)) {
+      Overlay earlier = copy.copy();
+      String against = Sweep.remove(left, copy, field);
+      Survey fresh = against == null ? reread.apply(copy) : left;
+      if (against == null && !Forecast.newProblems(known, fresh).isEmpty()) {
+        against = "the outcome would not compile";
+        copy.become(earlier);
+        fresh = left;
+      }
+      if (against == null) {
+        offers.add("Removed " + field + ", which nobody reads any more.");
+      } else {
+        offers.add("Nobody reads " + field + " any more, but " + against + ".");
+      }
+      left = fresh;
+    }
+    return left;
   }
 
   private List<Reason> errors() {

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.TextEdits;
+import java.util.stream.Collectors;
 
 /**
  * The text of a member, with the comments that belong to it, taken out of one type and put behind
@@ -24,27 +25,69 @@ final class MovedText {
     this.inside = inside;
   }
 
-  void into(FileChanges changes) {
+  /**
+   * Puts it there.
+   *
+   * @param stays what takes its place, without indentation; empty for nothing
+   */
+  void into(FileChanges changes, String stays) {
     int file = units.fileOf(member);
     int targetFile = units.fileOf(target);
+    String text = code.text(file);
+    Region region = region();
+    int begin = region.begin;
+    int end = region.end;
+    boolean ownLines = region.ownLines;
+    reindent(text, begin, end, indent(code.text(targetFile), target));
+    String whole = inside.apply(text);
+    int from = inside.placeBefore(begin);
+    String moved = whole.substring(from, from + lengthAfter(text, begin, end));
+    if (stays.isEmpty()) {
+      changes
+          .in(file)
+          .remove(blankBefore(text, begin, ownLines), ownLines ? TextLines.next(text, end) : end);
+    } else {
+      changes.in(file).replace(begin, end, indented(file, stays, ownLines ? begin : -1));
+    }
+    insert(changes, targetFile, moved.stripTrailing());
+  }
+
+  /** A member with its comments; whole lines without the last line's end where it has them. */
+  private record Region(int begin, int end, boolean ownLines) {}
+
+  private Region region() {
+    int file = units.fileOf(member);
     String text = code.text(file);
     int begin = TextLines.begin(text, commentsBegin(file));
     int end = TextLines.end(text, units.end(member));
     boolean ownLines =
         text.substring(begin, commentsBegin(file)).isBlank()
             && isBlankOrComment(text.substring(units.end(member), end));
-    if (!ownLines) {
-      begin = commentsBegin(file);
-      end = units.end(member);
-    }
-    reindent(text, begin, end, indent(code.text(targetFile), target));
-    String whole = inside.apply(text);
-    int from = inside.placeBefore(begin);
-    String moved = whole.substring(from, from + lengthAfter(text, begin, end));
+    return ownLines
+        ? new Region(begin, end, true)
+        : new Region(commentsBegin(file), units.end(member), false);
+  }
+
+  /** Takes a member out, with its comments and a blank line that would be one too many. */
+  static void remove(SourceView code, int member, FileChanges changes) {
+    Region region = new MovedText(code, member, member, new TextEdits()).region();
+    int file = code.units().fileOf(member);
+    String text = code.text(file);
     changes
         .in(file)
-        .remove(blankBefore(text, begin, ownLines), ownLines ? TextLines.next(text, end) : end);
-    insert(changes, targetFile, moved.stripTrailing());
+        .remove(
+            blankBefore(text, region.begin, region.ownLines),
+            region.ownLines ? TextLines.next(text, region.end) : region.end);
+  }
+
+  /** Lines with the indentation and the line end that there are; the first stands behind code. */
+  private String indented(int file, String lines, int begin) {
+    String text = code.text(file);
+    int line = begin < 0 ? TextLines.begin(text, units.begin(member)) : begin;
+    String lead = text.substring(line, firstNonBlank(text, line));
+    String lineEnd = code.sources().text(units.name(file)).lineEnd();
+    String all = lines.lines().map(one -> lead + one).collect(Collectors.joining(lineEnd));
+    return begin < 0 ? all.strip() : all;
   }
 
   /** The length of the edited region; edits at its very ends belong to it. */

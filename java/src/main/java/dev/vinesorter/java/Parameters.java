@@ -1,5 +1,6 @@
 package dev.vinesorter.java;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /** The parameters that a method declares, read from its tokens. */
@@ -20,6 +21,11 @@ final class Parameters {
     return Expressions.list(tokens, open, "(<[", ")>]").stream()
         .map(run -> parameter(tokens, run))
         .toList();
+  }
+
+  /** The names of the parameters, in a list that can be changed. */
+  static List<String> names(JavaTokens tokens, int open) {
+    return new ArrayList<>(of(tokens, open).stream().map(one -> tokens.text(one.name())).toList());
   }
 
   private static Parameter parameter(JavaTokens tokens, Expressions.Run run) {

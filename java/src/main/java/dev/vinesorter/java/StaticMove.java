@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.plan.Plan.Leave;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -11,8 +12,8 @@ import java.util.TreeSet;
 final class StaticMove extends MemberMove {
   private final Set<Integer> importing = new TreeSet<>();
 
-  StaticMove(SourceView code, int member, int target, boolean widen) {
-    super(code, member, target, widen);
+  StaticMove(SourceView code, int member, int target, Set<Leave> leaves) {
+    super(code, member, target, leaves);
   }
 
   @Override
@@ -66,6 +67,19 @@ final class StaticMove extends MemberMove {
     if (written.equals(units.simpleName(target)) || written.equals(units.name(target))) {
       inside.remove(tokens.begin(first), tokens.begin(token));
     }
+  }
+
+  @Override
+  String forwarding() {
+    String reached = names.in(file, target) + "." + name();
+    if (!units.has(member, Trait.METHOD)) {
+      return reached;
+    }
+    return reached + "(" + String.join(", ", Parameters.names(tokens, nameToken() + 1)) + ")";
+  }
+
+  private int nameToken() {
+    return tokens.from(units.nameAt(member));
   }
 
   @Override

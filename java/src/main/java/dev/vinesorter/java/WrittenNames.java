@@ -40,12 +40,15 @@ final class WrittenNames {
   private record Found(SourceText of, Map<String, List<Place>> places) {}
 
   private final Map<String, Found> byPath = new TreeMap<>();
-  private boolean read;
+
+  /** What was looked through; another one is looked through afresh. */
+  private Overlay read;
 
   /** The places of a name by file; the survey says how names of our own begin. */
   Map<String, List<Place>> of(String name, Survey survey, Overlay sources) {
-    if (!read) {
-      read = true;
+    if (read != sources) {
+      read = sources;
+      byPath.clear();
       readAll(beginnings(survey.units()), sources);
     }
     update(sources);

@@ -23,7 +23,8 @@ public final class PlanFile {
   /** The keys that each verb takes beside itself. */
   private static final Map<Plan.Verb, List<String>> KEYS =
       Map.of(
-          Plan.Verb.MOVE, List.of("into", "through", "widen", "below", "alone", "mentions"),
+          Plan.Verb.MOVE,
+              List.of("into", "through", "widen", "below", "alone", "leave", "sweep", "mentions"),
           Plan.Verb.RENAME, List.of("to", "below", "mentions"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of("order"));
@@ -104,7 +105,9 @@ public final class PlanFile {
           switch (key) {
             case "into", "to" -> into[0] = unitName(in.text(key));
             case "through" -> through[0] = unitName(in.text(key));
-            case "mentions" -> mentions(leaves, key);
+            case "leave" -> word(leaves, Plan.Leave.FORWARD, key, "forward", "nothing");
+            case "sweep" -> leave(leaves, Plan.Leave.SWEEP, key);
+            case "mentions" -> word(leaves, Plan.Leave.MENTIONS, key, "change", "list");
             case "order" -> order.addAll(order(key));
             case "widen" -> leave(leaves, Plan.Leave.WIDEN, key);
             case "below" -> leave(leaves, Plan.Leave.BELOW, key);
@@ -141,12 +144,14 @@ public final class PlanFile {
             + "'");
   }
 
-  private void mentions(EnumSet<Plan.Leave> leaves, String key) throws IOException {
+  /** A key that takes one of two words, of which the first gives leave. */
+  private void word(EnumSet<Plan.Leave> leaves, Plan.Leave leave, String key, String yes, String no)
+      throws IOException {
     String text = in.text(key);
-    if (text.equals("change")) {
-      leaves.add(Plan.Leave.MENTIONS);
-    } else if (!text.equals("list")) {
-      throw in.wrong("'mentions' takes 'change' or 'list'");
+    if (text.equals(yes)) {
+      leaves.add(leave);
+    } else if (!text.equals(no)) {
+      throw in.wrong("'" + key + "' takes '" + yes + "' or '" + no + "'");
     }
   }
 

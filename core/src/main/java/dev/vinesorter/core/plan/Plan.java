@@ -61,6 +61,10 @@ public record Plan(String title, List<Step> steps) {
     ALONE,
     /** Take what is the public interface of a library for used. */
     LIBRARY,
+    /** Leave a member behind that passes callers on to the moved one. */
+    FORWARD,
+    /** Remove what nobody reads any more. */
+    SWEEP,
     /** Change text that is only likely to name what gets another name. */
     MENTIONS
   }
