@@ -161,7 +161,7 @@ class CommandsTest {
             .json();
     assertThat(applied.at("/applied").asBoolean()).isTrue();
     assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
-    assertThat(applied.at("/stepsApplied").asInt()).isEqualTo(3);
+    assertThat(applied.at("/stepsApplied").asInt()).isEqualTo(4);
     assertThat(texts(applied.at("/steps/0/along"))).contains("org.saltmarsh.intake.LoanSlipTest");
     Map<String, String> after = Program.sources(folder);
     assertThat(after)

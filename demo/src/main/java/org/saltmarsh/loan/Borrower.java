@@ -1,14 +1,11 @@
 package org.saltmarsh.loan;
 
-import java.util.ArrayList;
-import java.util.List;
 import org.saltmarsh.desk.Address;
 
-/** An institution that borrows, with all its loans. */
+/** An institution that borrows. */
 public final class Borrower {
   private final String name;
   private final Address address;
-  private final List<Loan> loans = new ArrayList<>();
 
   public Borrower(String name, Address address) {
     this.name = name;
@@ -23,11 +20,8 @@ public final class Borrower {
     return address;
   }
 
-  void took(Loan loan) {
-    loans.add(loan);
-  }
-
-  public int openLoans() {
-    return (int) loans.stream().filter(loan -> !loan.returned()).count();
+  /** How a loan is called in letters to it. */
+  public String reference(Loan loan) {
+    return name() + ", " + loan.number() + ", due on day " + loan.dueDay();
   }
 }

@@ -30,6 +30,6 @@ public final class LateFee {
     }
     int weeks = (late + 6) / 7;
     int fee = weeks * (loan.terms().feePerWeekInCents() + extra);
-    return loan.borrower().openLoans() > 10 ? fee * 2 : fee;
+    return weeks > 10 ? fee * 2 : fee;
   }
 }

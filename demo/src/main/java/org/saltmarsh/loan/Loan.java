@@ -15,7 +15,6 @@ public final class Loan {
     this.borrower = borrower;
     this.startDay = startDay;
     this.terms = terms;
-    borrower.took(this);
   }
 
   public AccessionNumber number() {

@@ -14,6 +14,6 @@ public final class Reminder {
     int late = today - loan.dueDay();
     String tone = late > 60 ? "We must ask for " : "May we remind you of ";
     mailer.write(
-        loan.borrower().address(), "Loan " + loan.number(), tone + "the loan of " + loan.number());
+        loan.borrower().address(), loan.borrower().reference(loan), tone + "the loan of " + loan.number());
   }
 }

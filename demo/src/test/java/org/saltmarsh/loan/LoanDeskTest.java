@@ -41,7 +41,7 @@ class LoanDeskTest {
     AccessionNumber number = stored();
     assertEquals("lent", desk.lend(number, fen, 10, Specimen.Post.KEEPER));
     assertTrue(desk.isOut(number));
-    assertEquals(1, fen.openLoans());
+    assertEquals(fen, register.open().get(0).borrower());
     assertEquals(List.of(number + ": write to Fenland Museum"), new OverdueWatch(register).todo(500));
     desk.takeBack(number);
     assertFalse(desk.isOut(number));
@@ -62,6 +62,9 @@ class LoanDeskTest {
     desk.lend(stored(), fen, 10, Specimen.Post.KEEPER);
     new Reminder(mailer).send(register.open().get(0), 300);
     assertTrue(mailer.collect().get(0).body().startsWith("We must ask"));
+    assertEquals(
+        "Fenland Museum, SM-2026-00003, due on day 190",
+        fen.reference(register.open().get(0)));
   }
 
   @Test
