@@ -1,5 +1,6 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -20,6 +21,7 @@ final class InstanceCallers {
   private final References references;
   private final SourceView code;
   private final List<Call> calls = new ArrayList<>();
+  private boolean failsOnNull;
 
   InstanceCallers(InstanceMove move) {
     this.move = move;
@@ -113,6 +115,17 @@ final class InstanceCallers {
 
   /** Edits the calls, those that stand inside others first. */
   void edit() {
+    failsOnNull = !move.becomesStatic() && move.failsOnNull();
+    if (move.field >= 0 && !failsOnNull && !isMade(move.field)) {
+      move.refuse(
+          "null-receiver",
+          "'"
+              + move.word
+              + "' may be null, on which the method need not fail today. Say 'never-null: true' if"
+              + " it never is.",
+          code.declaration(move.field));
+      return;
+    }
     calls.sort(Comparator.comparingInt(Call::length));
     for (Call call : calls) {
       if (call.arguments == null) {
@@ -228,6 +241,14 @@ final class InstanceCallers {
       refuse("null-receiver", "null is passed here, and cannot be called on.", call.r);
       return false;
     }
+    if (!failsOnNull && !cannotBeNull(call, argument)) {
+      refuse(
+          "null-receiver",
+          "What is passed here may be null, on which the method need not fail today. Say"
+              + " 'never-null: true' if it never is.",
+          call.r);
+      return false;
+    }
     if (!keepsOrder(call, argument)) {
       refuse(
           "evaluation-order",
@@ -250,33 +271,70 @@ final class InstanceCallers {
     return true;
   }
 
-  /** Whether the object of a call is a local variable that cannot be null there. */
+  /** Whether an argument is an object for certain. */
+  private boolean cannotBeNull(Call call, Expressions.Run run) {
+    JavaTokens of = call.tokens;
+    boolean own = run.end() - run.begin() == 1 && of.is(run.begin(), "this");
+    // In the method itself the parameter is what the method was called on by then.
+    boolean again =
+        call.user == move.member
+            && !move.reassigned
+            && run.end() - run.begin() == 1
+            && of.isWord(run.begin(), move.word);
+    return own || again || of.is(run.begin(), "new") || isNotNull(call, run);
+  }
+
   private boolean isNotNull(Call call) {
-    boolean oneWord = call.receiver.end() - call.receiver.begin() == 1;
-    if (!oneWord || !isSettled(call, call.receiver) || units.begin(call.user) < 0) {
+    return isNotNull(call, call.receiver);
+  }
+
+  /** Whether a run is a local variable that cannot be null there, or a field that never is. */
+  private boolean isNotNull(Call call, Expressions.Run run) {
+    boolean oneWord = run.end() - run.begin() == 1;
+    if (!oneWord || !isSettled(call, run) || units.begin(call.user) < 0) {
       return false;
     }
     JavaTokens of = call.tokens;
     return new NotNull(of, of.from(units.begin(call.user)), of.from(units.end(call.user)))
-            .holds(call.receiver.begin())
-        || isMadeOnce(call);
+            .holds(run.begin())
+        || isMadeOnce(call, of.begin(run.begin()));
   }
 
-  /** Whether the object of a call is a final field that was made where it is declared. */
-  private boolean isMadeOnce(Call call) {
-    int at = call.tokens.begin(call.receiver.begin());
+  /** Whether a final field is named that was made where it is declared. */
+  private boolean isMadeOnce(Call call, int at) {
     for (int r = references.row(call.user); r < references.row(call.user + 1); r++) {
       int used = references.target(r);
-      if (references.at(r) == at
-          && units.has(used, Trait.FIELD)
-          && units.has(used, Trait.FINAL)
-          && units.fileOf(used) >= 0) {
-        JavaTokens there = code.tokens(units.fileOf(used));
-        int name = there.from(units.nameAt(used));
-        return there.is(name + 1, "=") && there.is(name + 2, "new");
+      if (references.at(r) == at && units.has(used, Trait.FIELD)) {
+        return isMade(used);
       }
     }
     return false;
+  }
+
+  private boolean isMade(int field) {
+    if (!units.has(field, Trait.FINAL) || units.fileOf(field) < 0) {
+      return false;
+    }
+    JavaTokens there = code.tokens(units.fileOf(field));
+    int name = there.from(units.nameAt(field));
+    if (there.is(name + 1, "=")) {
+      return there.is(name + 2, "new");
+    }
+    // Being final, it gets its value in constructors and initialisers of its own file.
+    boolean given = false;
+    for (int r : references.to(field)) {
+      if (references.kind(r) == Kind.WRITES) {
+        int token = there.from(references.at(r));
+        boolean required =
+            there.is(token + 2, "requireNonNull")
+                || there.is(token + 3, ".") && there.is(token + 4, "requireNonNull");
+        if (!there.is(token + 1, "=") || !required && !there.is(token + 2, "new")) {
+          return false;
+        }
+        given = true;
+      }
+    }
+    return given;
   }
 
   /** Whether nothing can tell that the argument is evaluated first and the object later. */
@@ -406,7 +464,10 @@ final class InstanceCallers {
     boolean unbound = move.isTypeName(call.user, of.begin(call.receiver.end() - 1));
     boolean settled = call.isThis() || isSettled(call, call.receiver);
     boolean known = unbound ? move.needsOwner : call.isThis() || isNotNull(call);
-    if (hasVariableArguments() || !unbound && !settled || !known) {
+    if (hasVariableArguments()
+        || !unbound && !settled
+        || !known
+        || move.chosen >= 0 && !failsOnNull) {
       refuse(
           "method-reference",
           "The method is named here without being called, and what it is called on may be null or"

@@ -82,7 +82,7 @@ abstract class MemberMove {
     if (reasons.isEmpty()) {
       widened.forEach(this::widenDeclaration);
       head();
-      String stays = leaves.contains(Leave.FORWARD) ? new Forward(this).text() : "";
+      String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
       new MovedText(code, member, target, inside).into(changes, stays);
       documentation();
       staleImports();
@@ -161,9 +161,9 @@ abstract class MemberMove {
         .toList();
   }
 
-  /** Whether what nobody reads any more goes, too. */
-  final boolean sweeps() {
-    return leaves.contains(Leave.SWEEP);
+  /** What the step may do beyond moving. */
+  final boolean may(Leave leave) {
+    return leaves.contains(leave);
   }
 
   /** The member and all that use it. */
@@ -195,9 +195,7 @@ abstract class MemberMove {
   /** The access that lets all callers see the member in its new place. */
   private Access neededByCallers() {
     Access needed =
-        leaves.contains(Leave.FORWARD)
-            ? Access.between(units, owner, target, code)
-            : Access.PRIVATE;
+        may(Leave.FORWARD) ? Access.between(units, owner, target, code) : Access.PRIVATE;
     for (int r : uses()) {
       int user = references.from(r);
       if (user != member) {
@@ -391,7 +389,7 @@ abstract class MemberMove {
   }
 
   private void report() {
-    if (leaves.contains(Leave.WIDEN)) {
+    if (may(Leave.WIDEN)) {
       return;
     }
     broken.forEach(

@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Forecast;
+import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.source.Overlay;
@@ -78,9 +79,9 @@ final class MemberMoveStep {
     }
     List<String> offers = new ArrayList<>();
     Set<String> fields = Sweep.read(survey, move.users());
-    Survey left = move.sweeps() ? step.swept(fields, copy, reread, offers) : fresh;
+    Survey left = move.may(Leave.SWEEP) ? step.swept(fields, copy, reread, offers) : fresh;
     for (String field : Sweep.unread(left, fields)) {
-      if (!move.sweeps()) {
+      if (!move.may(Leave.SWEEP)) {
         offers.add("Nobody reads " + field + " any more; 'sweep: true' removes it.");
       }
     }

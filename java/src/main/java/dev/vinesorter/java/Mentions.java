@@ -87,7 +87,8 @@ final class Mentions {
 
   private void look(String path, WrittenNames.Place place, String fresh) {
     String text = sources.text(path).text();
-    if (!seen.add(path + ":" + place.begin())) {
+    boolean ofPackage = survey.units().find(fresh, Level.PACKAGE) >= 0;
+    if (ofPackage && goesOn(text, place.end()) || !seen.add(path + ":" + place.begin())) {
       return;
     }
     TextEdits of = edits.computeIfAbsent(path, p -> new TextEdits());
@@ -104,6 +105,13 @@ final class Mentions {
     Site site =
         new Site(path, line + 1, place.begin() - starts[line] + 1, place.begin(), place.end());
     mentions.add(new Mention(site, text.substring(place.begin(), place.end()), becomes, change));
+  }
+
+  /** Whether a longer name stands there: a file or another package, which stays where it is. */
+  private static boolean goesOn(String text, int end) {
+    return end + 1 < text.length()
+        && "./".indexOf(text.charAt(end)) >= 0
+        && Character.isJavaIdentifierStart(text.charAt(end + 1));
   }
 
   /** The new name with the separators of the old: slashes, or a dollar before nested types. */

@@ -123,7 +123,46 @@ final class TightenStep {
         needed = use.compareTo(needed) > 0 ? use : needed;
       }
     }
+    return units.level(unit) == Level.TYPE ? Access.wider(needed, unnamed(unit)) : needed;
+  }
+
+  /**
+   * What a type needs where it is used without being named: a member of it is reached through an
+   * expression, or a member with the type in its signature is used.
+   */
+  private Access unnamed(int type) {
+    Access needed = Access.PRIVATE;
+    for (int member : units.children(type)) {
+      for (int r : references.to(member)) {
+        Kind kind = references.kind(r);
+        int receiver = subclasses.receiver(references.from(r), r);
+        if (kind != Kind.MENTIONS && kind != Kind.OVERRIDES && (receiver < 0 || receiver == type)) {
+          needed = Access.wider(needed, use(type, r));
+        }
+      }
+    }
+    for (int r : references.to(type)) {
+      int member = references.from(r);
+      if (units.level(member) == Level.MEMBER && inSignature(member, r)) {
+        for (int use : references.to(member)) {
+          if (references.kind(use) != Kind.MENTIONS && references.kind(use) != Kind.OVERRIDES) {
+            needed = Access.wider(needed, use(type, use));
+          }
+        }
+      }
+    }
     return needed;
+  }
+
+  private boolean inSignature(int member, int r) {
+    int at = references.at(r);
+    if (references.kind(r) == Kind.MENTIONS || at < units.begin(member)) {
+      return false;
+    }
+    JavaTokens tokens = code.tokens(units.fileOf(member));
+    int open = tokens.from(units.nameAt(member)) + 1;
+    return at < units.nameAt(member)
+        || tokens.is(open, "(") && tokens.from(at) < tokens.behind(open, "(", ")");
   }
 
   private boolean isOutermost(int unit) {

@@ -44,10 +44,13 @@ final class WrittenNames {
   /** What was looked through; another one is looked through afresh. */
   private Overlay read;
 
+  private int taken;
+
   /** The places of a name by file; the survey says how names of our own begin. */
   Map<String, List<Place>> of(String name, Survey survey, Overlay sources) {
-    if (read != sources) {
+    if (read != sources || taken != sources.taken()) {
       read = sources;
+      taken = sources.taken();
       byPath.clear();
       readAll(beginnings(survey.units()), sources);
     }
@@ -94,6 +97,8 @@ final class WrittenNames {
   }
 
   private void update(Overlay sources) {
+    // A file that a step made and another moved away is in no list of what changed.
+    byPath.keySet().removeIf(path -> !sources.exists(path));
     sources
         .changed()
         .forEach(

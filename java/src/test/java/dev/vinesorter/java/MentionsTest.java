@@ -136,7 +136,7 @@ class MentionsTest {
     assertThat(after.text("NOTES.md").text())
         .startsWith("See src/main/java/shop/desk/Till.java, shop.desk.Till#open()");
     assertThat(after.text("src/main/java/shop/desk/Till.java").text())
-        .contains("\"shop.desk.Till has shop.desk.Tiller, not my.shop.till.Till\"")
+        .contains("\"shop.desk.Till has shop.till.Tiller, not my.shop.till.Till\"")
         .contains("// \"shop.till.Till\" in a comment", "shop/desk/Till and \\\"shop.desk.Till");
     assertThat(after.text("log.properties").text())
         .isEqualTo("logger.shop.till.Till=DEBUG\nshop.desk.Till=DEBUG\nshop.desk.Till.open=1\n");

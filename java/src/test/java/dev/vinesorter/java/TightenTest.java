@@ -107,4 +107,32 @@ class TightenTest {
         .startsWith("package b;\nclass Far extends a.Base { private int m");
     assertThat(tightened("a.Frame").steps().get(0).done()).isFalse();
   }
+
+  /** The builder is used without being named, and so is what the door hands out. */
+  @Test
+  void typeThatIsUsedWithoutItsNameStaysInSight() {
+    Code code =
+        Code.at(folder)
+            .with(
+                """
+                --- c/Maker.java
+                package c;
+                public class Maker {
+                  public static class Step { public Step on() { return this; } public void end() {} }
+                  public static class Door { }
+                  public static class Spare { }
+                  public static Step begin() { return new Step(); }
+                  public static java.util.List<Door> doors() { return null; }
+                }
+                --- d/User.java
+                package d;
+                class User { int n = c.Maker.doors().size(); { c.Maker.begin().on().end(); } }
+                """);
+    Rehearsal rehearsal =
+        code.rehearse(new Step(Verb.TIGHTEN, List.of("c.Maker"), "", Set.of(), 0));
+    assertThat(code.prove(rehearsal).newErrors()).isEmpty();
+    assertThat(rehearsal.steps().get(0).widened())
+        .extracting(widening -> widening.unit() + " " + widening.to())
+        .containsExactly("c.Maker.Spare private");
+  }
 }

@@ -26,6 +26,8 @@ public final class Overlay {
   /** For a file that moved, where its bytes and mode come from. */
   private final Map<String, String> origins = new TreeMap<>();
 
+  private int taken;
+
   public Overlay(Root root, List<String> files, Charset charset) {
     this.root = root;
     this.charset = charset;
@@ -48,12 +50,18 @@ public final class Overlay {
 
   /** Takes the content of a copy made earlier, so that what was done since is undone. */
   public void become(Overlay earlier) {
+    taken++;
     paths.clear();
     paths.addAll(earlier.paths);
     changed.clear();
     changed.putAll(earlier.changed);
     origins.clear();
     origins.putAll(earlier.origins);
+  }
+
+  /** How often the content of another was taken: what was found out before may not hold. */
+  public int taken() {
+    return taken;
   }
 
   /** The encoding that files are expected to have. */

@@ -24,7 +24,16 @@ public final class PlanFile {
   private static final Map<Plan.Verb, List<String>> KEYS =
       Map.of(
           Plan.Verb.MOVE,
-              List.of("into", "through", "widen", "below", "alone", "leave", "sweep", "mentions"),
+              List.of(
+                  "into",
+                  "through",
+                  "widen",
+                  "below",
+                  "alone",
+                  "never-null",
+                  "leave",
+                  "sweep",
+                  "mentions"),
           Plan.Verb.RENAME, List.of("to", "below", "mentions"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of("order"));
@@ -106,6 +115,7 @@ public final class PlanFile {
             case "into", "to" -> into[0] = unitName(in.text(key));
             case "through" -> through[0] = unitName(in.text(key));
             case "leave" -> word(leaves, Plan.Leave.FORWARD, key, "forward", "nothing");
+            case "never-null" -> leave(leaves, Plan.Leave.NEVER_NULL, key);
             case "sweep" -> leave(leaves, Plan.Leave.SWEEP, key);
             case "mentions" -> word(leaves, Plan.Leave.MENTIONS, key, "change", "list");
             case "order" -> order.addAll(order(key));

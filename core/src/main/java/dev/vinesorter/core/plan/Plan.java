@@ -65,6 +65,8 @@ public record Plan(String title, List<Step> steps) {
     FORWARD,
     /** Remove what nobody reads any more. */
     SWEEP,
+    /** Take the object that a method goes to for one that is never null. */
+    NEVER_NULL,
     /** Change text that is only likely to name what gets another name. */
     MENTIONS
   }

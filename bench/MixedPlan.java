@@ -1,0 +1,69 @@
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.JavaReader;
+import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.OwnFolder;
+import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.Reading;
+import dev.vinesorter.source.Root;
+import dev.vinesorter.source.StepEditor;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+
+/** Prints a plan of N random steps of all sorts that are accepted one after the other: ROOT N SEED. */
+public final class MixedPlan {
+  private static final List<String> SORTS =
+      List.of("types", "static", "instance", "renames", "tighten", "sort", "types", "static", "renames", "packages");
+
+  public static void main(String[] arguments) {
+    Root root = Root.of(Path.of(arguments[0]));
+    KeptSurvey kept = new OwnFolder(root).kept();
+    Overlay sources = new Overlay(root, kept.options().walk(root).files(), kept.options().charset());
+    Reading read = new JavaReader().read(sources, kept.options(), Progress.SILENT);
+    JavaStepEditor editor = new JavaStepEditor(read, kept.options());
+    Random random = new Random(Long.parseLong(arguments[2]));
+    int wanted = Integer.parseInt(arguments[1]);
+    Survey now = read.survey();
+    StringBuilder plan = new StringBuilder("title: " + wanted + " random steps\nsteps:\n");
+    int steps = 0;
+    Map<String, Integer> accepted = new TreeMap<>();
+    Map<String, Integer> refused = new TreeMap<>();
+    for (int trial = 0; steps < wanted; trial++) {
+      String sort = SORTS.get(trial % SORTS.size());
+      Plan.Step step = new Draw(now, random, false).step(sort, trial);
+      if (step == null) {
+        continue;
+      }
+      Overlay before = sources.copy();
+      StepEditor.Result result = editor.carryOut(now, step, sources);
+      if (!result.outcome().accepted() || result.outcome().done()) {
+        sources.become(before);
+        refused.merge(sort, 1, Integer::sum);
+        continue;
+      }
+      accepted.merge(sort, 1, Integer::sum);
+      now = result.foretold();
+      plan.append(written(step));
+      steps++;
+    }
+    System.out.print(plan);
+    System.err.println("accepted " + accepted + ", refused or with nothing to do " + refused);
+  }
+
+  private static String written(Plan.Step step) {
+    StringBuilder text = new StringBuilder("  - " + step.verb().word() + ": \"" + step.unit() + "\"\n");
+    if (!step.into().isEmpty()) {
+      text.append(step.verb() == Plan.Verb.RENAME ? "    to: " : "    into: ").append(step.into()).append('\n');
+    }
+    for (Plan.Leave leave : step.leaves()) {
+      text.append("    " + leave.name().toLowerCase() + ": true\n");
+    }
+    return text.toString();
+  }
+}
