@@ -90,7 +90,12 @@ final class PlanWriter {
   private void keepProven() {
     Map<String, KeptSurvey.Stamp> stamps =
         KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
-    bench.own().keep(kept.with(proof.reading(), stamps));
+    try {
+      bench.own().keep(kept.with(proof.reading(), stamps));
+    } catch (CannotWorkException e) {
+      // The plan is carried out; a survey that is not kept is made again when it is needed.
+      bench.say(e.getMessage() + " The plan was carried out all the same.");
+    }
   }
 
   /** The paths that any step changes, ascending. */
@@ -126,12 +131,19 @@ final class PlanWriter {
               "Stopped before " + name + ": somebody changed " + String.join(", ", raced) + ".");
           return stopped(plan, verified, objections, done, made);
         }
-        String id =
-            journal()
-                .carryOut(
-                    new Journal.Change(title, plan, before + n + 1, step.title()),
-                    changes,
-                    stage.originsSince(last));
+        Journal.Change change = new Journal.Change(title, plan, before + n + 1, step.title());
+        String id;
+        try {
+          id = journal().carryOut(change, changes, stage.originsSince(last));
+        } catch (CannotWorkException e) {
+          throw new CannotWorkException(
+              "Stopped at "
+                  + name
+                  + (done == 0 ? ". " : "; carried out before it, and staying: " + done + ". ")
+                  + e.getMessage()
+                  + (done == 0 ? "" : " 'vinesort apply --resume' goes on."),
+              e);
+        }
         plan = plan.isEmpty() ? id : plan;
         verified = verification == null ? null : verification.passes(name);
         if (Boolean.FALSE.equals(verified)) {

@@ -66,6 +66,11 @@ final class Workbench {
     return root;
   }
 
+  /** Tells the user something beside the report. */
+  void say(String what) {
+    say.accept(what);
+  }
+
   OwnFolder own() {
     return own;
   }

@@ -437,7 +437,7 @@ abstract class MemberMove {
     if (!isNamed(r, units.simpleName(type)) || code.isQualified(file, references.at(r))) {
       return;
     }
-    demandFromTarget(type, r);
+    demandFromTarget(references.target(r), r);
     if (units.inside(type, target) || !stands(token)) {
       return;
     }

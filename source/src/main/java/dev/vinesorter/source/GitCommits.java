@@ -14,6 +14,7 @@ import org.eclipse.jgit.api.RmCommand;
 import org.eclipse.jgit.api.Status;
 import org.eclipse.jgit.api.StatusCommand;
 import org.eclipse.jgit.api.errors.GitAPIException;
+import org.eclipse.jgit.api.errors.JGitInternalException;
 import org.eclipse.jgit.errors.ConfigInvalidException;
 import org.eclipse.jgit.errors.NoWorkTreeException;
 import org.eclipse.jgit.lib.Config;
@@ -68,6 +69,16 @@ public final class GitCommits implements AutoCloseable {
 
   private static CannotWorkException failed(String what, Exception e) {
     return new CannotWorkException("The git repository " + what + ": " + e.getMessage() + ".", e);
+  }
+
+  /** What the file system said, where that is behind a failure. */
+  private static Exception cause(Exception e) {
+    for (Throwable at = e; at != null; at = at.getCause()) {
+      if (at instanceof IOException io) {
+        return io;
+      }
+    }
+    return e;
   }
 
   /** As git finds it: the environment, the repository's settings, the user's. */
@@ -160,8 +171,8 @@ public final class GitCommits implements AutoCloseable {
         commit.setOnly(prefix + path);
       }
       return commit.call().getName();
-    } catch (GitAPIException e) {
-      throw failed("took no commit", e);
+    } catch (GitAPIException | JGitInternalException e) {
+      throw failed("took no commit", cause(e));
     }
   }
 

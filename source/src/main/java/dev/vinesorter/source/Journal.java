@@ -110,6 +110,7 @@ public final class Journal {
    */
   public String carryOut(Change change, Map<String, byte[]> changes, Map<String, String> origins) {
     Path made = own.made().resolve("journal");
+    boolean ready = false;
     try {
       Files.createDirectories(made);
       String id = nextId();
@@ -125,10 +126,17 @@ public final class Journal {
         throw e;
       }
       state(entry, READY);
+      ready = true;
       finish(id, entry, manifest);
       return id;
     } catch (IOException e) {
-      throw CannotWorkException.io("write below", root.path(), e);
+      CannotWorkException said = CannotWorkException.io("write below", root.path(), e);
+      throw new CannotWorkException(
+          said.getMessage()
+              + (ready
+                  ? " All is prepared; the next command finishes it when it can."
+                  : " No file of this change was touched. Mend that and try again."),
+          e);
     }
   }
 
