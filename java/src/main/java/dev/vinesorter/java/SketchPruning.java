@@ -73,14 +73,30 @@ final class SketchPruning {
     sources.forEach(source -> pruning.read(source.tokens()));
     pruning.wholeTypes();
     Set<String> packages = new HashSet<>();
+    Set<String> atHand = new HashSet<>();
+    sources.forEach(source -> atHand.add(source.packageName()));
     for (JavaFile source : sources) {
       for (JavaHeader.Import one : JavaHeader.of(source.tokens()).imports()) {
         if (one.onDemand()) {
           packages.add(one.name());
+        } else if (!one.isStatic() && !atHand.contains(packageOf(one)) && pruning.isMissing(one)) {
+          // The compiler says another thing where the package is missing as well.
+          packages.add(packageOf(one));
         }
       }
     }
     return pruning.reached(packages);
+  }
+
+  private static String packageOf(JavaHeader.Import one) {
+    return one.name().substring(0, Math.max(0, one.name().lastIndexOf('.')));
+  }
+
+  /** Whether no sketch has the imported type. */
+  private boolean isMissing(JavaHeader.Import one) {
+    String name = packageOf(one);
+    return filesOf.getOrDefault(one.simpleName(), List.of()).stream()
+        .noneMatch(path -> JavaSketch.packageOf(sketches.get(path)).equals(name));
   }
 
   /**

@@ -93,6 +93,7 @@ class BytesTest {
             Step.move("a.Größe#zahl(List)", "b.Leer", true, 0),
             Step.move("a.Größe#GRENZE", "a.Maß", true, 0),
             Step.move("a.Größe#text(Maß, boolean)", "a.Maß", true, 0),
+            Step.sort("a.Größe", List.of(), 0),
             new Step(Verb.TIGHTEN, List.of("a.*"), "", Set.of(Leave.WIDEN), 0));
     Map<String, UnaryOperator<String>> ways = new TreeMap<>();
     ways.put("CR LF", text -> text.replace("\n", "\r\n"));
@@ -145,5 +146,22 @@ class BytesTest {
         .isEqualTo(after("unmarked", way, false, false, step));
     assertThat(after("latin", way, false, true, step))
         .isEqualTo(after("unicode", way, false, false, step));
+  }
+
+  /** Escapes in literals and comments stay what they are. */
+  @ParameterizedTest(name = "escapes: {2}")
+  @MethodSource("plainlyWritten")
+  void escapesStay(String name, UnaryOperator<String> way, Step step) {
+    UnaryOperator<String> escaped =
+        text -> text.replace("\"ß\"", "\"\\u00df\"").replace("äöü", "\\u00e4\\uu00f6ü");
+    Map<String, String> plain = after("letters", way, false, false, step);
+    Map<String, String> written = after("escapes", escaped, false, false, step);
+    plain.replaceAll((path, text) -> escaped.apply(text));
+    assertThat(written).isEqualTo(plain);
+    assertThat(String.join("", written.values())).contains("\\u00df", "\\uu00f6");
+  }
+
+  static Stream<Arguments> plainlyWritten() {
+    return waysAndSteps().filter(arguments -> arguments.get()[0].equals("as it is"));
   }
 }

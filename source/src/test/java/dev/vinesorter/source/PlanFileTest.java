@@ -63,8 +63,13 @@ class PlanFileTest {
         Arguments.of("steps:\n  - move: []\n    into: b", "2:", "names no unit"),
         Arguments.of("steps:\n  - rename: a.A", "", "the new name of a.A"),
         Arguments.of("steps:\n  - rename: [a.A, a.B]\n    to: C", "", "takes one unit"),
-        Arguments.of("steps:\n  - sort: a.A\n    into: b", "3:5", "'sort' takes nothing else"),
-        Arguments.of("steps:\n  - move: a.A\n    into: b\n    leave: it", "4:5", "'alone'"),
+        Arguments.of("steps:\n  - sort: a.A\n    into: b", "3:5", "'sort' takes 'order'"),
+        Arguments.of(
+            "steps:\n  - sort: a.A\n    order: [types, types]", "3:20", "each of constants"),
+        Arguments.of(
+            "steps:\n  - move: a.A\n    into: b\n    leave: it",
+            "4:12",
+            "takes 'forward' or 'nothing'"),
         Arguments.of("steps:\n  - move: a.A\n    into: ../../etc", "3:11", "leaves the root"),
         Arguments.of("steps:\n  - move: /etc/passwd\n    into: b", "2:11", "leaves the root"),
         Arguments.of("steps:\n  - move: a\\..\\A\n    into: b", "2:11", "leaves the root"),
