@@ -137,10 +137,7 @@ final class CertainUse {
     }
     int token = at;
     while (token < past && !tokens.is(token, ";")) {
-      token =
-          tokens.is(token, "{")
-              ? tokens.behind(token, "{", "}")
-              : tokens.is(token, "(") ? tokens.behind(token, "(", ")") : token + 1;
+      token = tokens.behindWhole(token);
     }
     return Math.min(past, token + 1);
   }

@@ -12,6 +12,7 @@ import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.StepEditor.Result;
+import dev.vinesorter.source.TextEdits;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
@@ -196,32 +197,22 @@ final class FileMove {
       if (path.endsWith(".java") || path.equals(from)) {
         continue;
       }
-      String text = sources.text(path).text();
+      SourceText old = sources.text(path);
+      String text = old.text();
       if (text.indexOf('\0') >= 0 || !text.contains(from)) {
         continue;
       }
-      StringBuilder fresh = new StringBuilder();
-      int done = 0;
-      for (int at = text.indexOf(from); at >= 0; at = text.indexOf(from, at + 1)) {
+      TextEdits edits = new TextEdits();
+      for (int at = text.indexOf(from); at >= 0; at = text.indexOf(from, at + from.length())) {
         int end = at + from.length();
-        boolean whole =
-            (at == 0 || !isPathChar(text.charAt(at - 1)))
-                && (end == text.length() || !isPathChar(text.charAt(end)));
-        if (whole && at >= done) {
-          int[] starts = SourceText.lineStarts(text);
-          int line = 0;
-          while (line + 1 < starts.length && starts[line + 1] <= at) {
-            line++;
-          }
-          Site site = new Site(path, line + 1, at - starts[line] + 1, at, end);
-          mentions.add(new Mention(site, from, to, all));
-          fresh.append(text, done, at).append(to);
-          done = end;
+        if ((at == 0 || !isPathChar(text.charAt(at - 1)))
+            && (end == text.length() || !isPathChar(text.charAt(end)))) {
+          mentions.add(new Mention(old.site(path, at, end), from, to, all));
+          edits.replace(at, end, to);
         }
       }
-      if (all && done > 0) {
-        sources.put(
-            path, sources.text(path).with(fresh.append(text, done, text.length()).toString()));
+      if (all && !edits.isEmpty()) {
+        sources.put(path, old.with(edits.apply(text)));
       }
     }
   }

@@ -449,10 +449,8 @@ final class InstanceMove extends MemberMove {
     String space = text.substring(tokens.end(brace), tokens.begin(brace + 1));
     int line = space.lastIndexOf('\n');
     String lead = line < 0 ? " " : "\n" + space.substring(line + 1);
-    List<String> theirs = new ArrayList<>();
-    JavaTokens there = code.tokens(targetFile);
-    TypeVariables.of(there, there.from(units.nameAt(target)) + 1)
-        .forEach(variable -> theirs.add(variable.name()));
+    List<String> theirs =
+        TypeVariables.of(code, target).stream().map(TypeVariables.Variable::name).toList();
     String type =
         units.simpleName(target) + (theirs.isEmpty() ? "" : "<" + String.join(", ", theirs) + ">");
     String lineEnd = code.sources().text(units.name(file)).lineEnd();

@@ -125,6 +125,13 @@ public final class JavaTokens {
     return at;
   }
 
+  /** The token behind what stands at one: behind the whole of a parenthesis or block. */
+  public int behindWhole(int token) {
+    return is(token, "(")
+        ? behind(token, "(", ")")
+        : is(token, "{") ? behind(token, "{", "}") : token + 1;
+  }
+
   /** Whether a text has a word that stands by itself, comments and literals looked at as well. */
   static boolean hasWord(String text, String word) {
     for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {

@@ -97,13 +97,7 @@ final class Mentions {
     if (change) {
       of.replace(place.begin(), place.end(), sources.text(path).encodable(becomes));
     }
-    int[] starts = SourceText.lineStarts(text);
-    int line = 0;
-    while (line + 1 < starts.length && starts[line + 1] <= place.begin()) {
-      line++;
-    }
-    Site site =
-        new Site(path, line + 1, place.begin() - starts[line] + 1, place.begin(), place.end());
+    Site site = sources.text(path).site(path, place.begin(), place.end());
     mentions.add(new Mention(site, text.substring(place.begin(), place.end()), becomes, change));
   }
 

@@ -33,7 +33,7 @@ final class OwnerVariables {
     this.move = move;
     this.units = move.units;
     this.tokens = move.tokens;
-    this.all = TypeVariables.of(tokens, tokens.from(units.nameAt(move.owner)) + 1);
+    this.all = TypeVariables.of(move.code, move.owner);
   }
 
   /**
@@ -56,9 +56,7 @@ final class OwnerVariables {
     }
     List<String> own = new ArrayList<>();
     own().forEach(variable -> own.add(variable.name()));
-    JavaTokens there = move.code.tokens(move.targetFile);
-    List<TypeVariables.Variable> theirs =
-        TypeVariables.of(there, there.from(units.nameAt(move.target)) + 1);
+    List<TypeVariables.Variable> theirs = TypeVariables.of(move.code, move.target);
     Set<String> taken = new TreeSet<>(own);
     theirs.forEach(variable -> taken.add(variable.name()));
     for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
@@ -115,7 +113,7 @@ final class OwnerVariables {
         && !units.has(inner, Trait.INTERFACE)
         && !units.has(inner, Trait.ENUM)
         && !units.has(inner, Trait.RECORD)) {
-      if (tokens.is(tokens.from(units.nameAt(around)) + 1, "<")) {
+      if (!TypeVariables.of(move.code, around).isEmpty()) {
         return true;
       }
       inner = around;

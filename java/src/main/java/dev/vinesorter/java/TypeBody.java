@@ -74,10 +74,7 @@ record TypeBody(List<Part> parts, int begin, int end, boolean ownLines) {
   private static int behindConstants(JavaTokens tokens, int begin, int close) {
     int token = begin;
     while (token < close && !tokens.is(token, ";")) {
-      token =
-          tokens.is(token, "(")
-              ? tokens.behind(token, "(", ")")
-              : tokens.is(token, "{") ? tokens.behind(token, "{", "}") : token + 1;
+      token = tokens.behindWhole(token);
     }
     return Math.min(close, token + 1);
   }

@@ -25,6 +25,12 @@ final class TypeVariables {
     return found;
   }
 
+  /** The parameters that a type declares. */
+  static List<Variable> of(SourceView code, int type) {
+    JavaTokens tokens = code.tokens(code.units().fileOf(type));
+    return of(tokens, tokens.from(code.units().nameAt(type)) + 1);
+  }
+
   /** What commas part between the {@code <} at a token and the {@code >} that closes it. */
   static List<Expressions.Run> arguments(JavaTokens tokens, int open) {
     List<Expressions.Run> found = new ArrayList<>();

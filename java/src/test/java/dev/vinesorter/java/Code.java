@@ -1,11 +1,14 @@
 package dev.vinesorter.java;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
@@ -91,6 +94,18 @@ final class Code {
     Plan plan = new Plan("", List.of(steps));
     Reading read = new JavaReader().read(overlay(), options(), Progress.SILENT);
     return Rehearsal.of(read.survey(), plan, overlay(), new JavaStepEditor(read, options()));
+  }
+
+  /** Rehearses what has to be accepted, and to be as foretold when it is read afresh. */
+  Rehearsal accepted(Plan.Step... steps) {
+    Rehearsal rehearsal = rehearse(steps);
+    assertThat(rehearsal.steps()).flatExtracting(StepOutcome::reasons).isEmpty();
+    assertThat(rehearsal.accepted()).isTrue();
+    Rehearsal.Proof proof = prove(rehearsal);
+    assertThat(proof.newErrors()).isEmpty();
+    assertThat(proof.rebindings()).isEmpty();
+    assertThat(proof.differences()).isEmpty();
+    return rehearsal;
   }
 
   Rehearsal.Proof prove(Rehearsal rehearsal) {

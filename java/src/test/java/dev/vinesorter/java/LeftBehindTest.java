@@ -99,14 +99,7 @@ class LeftBehindTest {
   }
 
   private Rehearsal moved(String member, String into, Leave... leaves) {
-    Rehearsal rehearsal =
-        code.rehearse(new Step(Verb.MOVE, List.of(member), into, Set.of(leaves), 0));
-    assertThat(rehearsal.steps().get(0).reasons()).isEmpty();
-    Rehearsal.Proof proof = code.prove(rehearsal);
-    assertThat(proof.newErrors()).isEmpty();
-    assertThat(proof.rebindings()).isEmpty();
-    assertThat(proof.differences()).isEmpty();
-    return rehearsal;
+    return code.accepted(new Step(Verb.MOVE, List.of(member), into, Set.of(leaves), 0));
   }
 
   private static String text(Rehearsal rehearsal, String type) {

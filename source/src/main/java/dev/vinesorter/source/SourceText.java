@@ -1,5 +1,6 @@
 package dev.vinesorter.source;
 
+import dev.vinesorter.core.model.Site;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
 import java.nio.charset.CharacterCodingException;
@@ -71,6 +72,14 @@ public record SourceText(String text, Charset charset, boolean mark, boolean fal
   public String lineEnd() {
     int at = text.indexOf('\n');
     return at > 0 && text.charAt(at - 1) == '\r' ? "\r\n" : "\n";
+  }
+
+  /** The site of chars [begin, end) in a file of that path with this text. */
+  public Site site(String path, int begin, int end) {
+    int[] starts = lineStarts(text);
+    int found = Arrays.binarySearch(starts, begin);
+    int line = found >= 0 ? found : -found - 2;
+    return new Site(path, line + 1, begin - starts[line] + 1, begin, end);
   }
 
   /** The char offset of each line's first char; lines end with LF, CR LF or CR. */
