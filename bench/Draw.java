@@ -112,6 +112,8 @@ final class Draw {
       }
       case "tighten" -> new Plan.Step(
           Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(), 0);
+      case "tighten library" -> new Plan.Step(
+          Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(Plan.Leave.LIBRARY), 0);
       case "sort" -> new Plan.Step(Plan.Verb.SORT, List.of(units.name(any(types))), "", Set.of(), 0);
       default -> throw new IllegalArgumentException(sort);
     };

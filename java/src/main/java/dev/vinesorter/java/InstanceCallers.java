@@ -1,6 +1,5 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -116,16 +115,6 @@ final class InstanceCallers {
   /** Edits the calls, those that stand inside others first. */
   void edit() {
     failsOnNull = !move.becomesStatic() && move.failsOnNull();
-    if (move.field >= 0 && !failsOnNull && !isMade(move.field)) {
-      move.refuse(
-          "null-receiver",
-          "'"
-              + move.word
-              + "' may be null, on which the method need not fail today. Say 'never-null: true' if"
-              + " it never is.",
-          code.declaration(move.field));
-      return;
-    }
     calls.sort(Comparator.comparingInt(Call::length));
     for (Call call : calls) {
       if (call.arguments == null) {
@@ -274,67 +263,30 @@ final class InstanceCallers {
   /** Whether an argument is an object for certain. */
   private boolean cannotBeNull(Call call, Expressions.Run run) {
     JavaTokens of = call.tokens;
-    boolean own = run.end() - run.begin() == 1 && of.is(run.begin(), "this");
     // In the method itself the parameter is what the method was called on by then.
     boolean again =
         call.user == move.member
             && !move.reassigned
             && run.end() - run.begin() == 1
             && of.isWord(run.begin(), move.word);
-    return own || again || of.is(run.begin(), "new") || isNotNull(call, run);
+    return again || isNotNull(call, run);
   }
 
   private boolean isNotNull(Call call) {
     return isNotNull(call, call.receiver);
   }
 
-  /** Whether a run is a local variable that cannot be null there, or a field that never is. */
+  /** Whether a run is an object for certain. */
   private boolean isNotNull(Call call, Expressions.Run run) {
-    boolean oneWord = run.end() - run.begin() == 1;
-    if (!oneWord || !isSettled(call, run) || units.begin(call.user) < 0) {
-      return false;
-    }
-    JavaTokens of = call.tokens;
-    return new NotNull(of, of.from(units.begin(call.user)), of.from(units.end(call.user)))
-            .holds(run.begin())
-        || isMadeOnce(call, of.begin(run.begin()));
+    int begin = call.tokens.begin(run.begin());
+    return code.nullness().present(call.user, begin, call.tokens.end(run.end() - 1));
   }
 
-  /** Whether a final field is named that was made where it is declared. */
-  private boolean isMadeOnce(Call call, int at) {
-    for (int r = references.row(call.user); r < references.row(call.user + 1); r++) {
-      int used = references.target(r);
-      if (references.at(r) == at && units.has(used, Trait.FIELD)) {
-        return isMade(used);
-      }
-    }
-    return false;
-  }
-
-  private boolean isMade(int field) {
-    if (!units.has(field, Trait.FINAL) || units.fileOf(field) < 0) {
-      return false;
-    }
-    JavaTokens there = code.tokens(units.fileOf(field));
-    int name = there.from(units.nameAt(field));
-    if (there.is(name + 1, "=")) {
-      return there.is(name + 2, "new");
-    }
-    // Being final, it gets its value in constructors and initialisers of its own file.
-    boolean given = false;
-    for (int r : references.to(field)) {
-      if (references.kind(r) == Kind.WRITES) {
-        int token = there.from(references.at(r));
-        boolean required =
-            there.is(token + 2, "requireNonNull")
-                || there.is(token + 3, ".") && there.is(token + 4, "requireNonNull");
-        if (!there.is(token + 1, "=") || !required && !there.is(token + 2, "new")) {
-          return false;
-        }
-        given = true;
-      }
-    }
-    return given;
+  /** Whether the field of the object that a call is made on is an object for certain. */
+  private boolean isFieldNotNull(Call call) {
+    return code.nullness().neverNull(move.field)
+        || call.isThis()
+            && code.nullness().fieldPresent(call.user, call.tokens.begin(call.token), move.field);
   }
 
   /** Whether nothing can tell that the argument is evaluated first and the object later. */
@@ -383,6 +335,16 @@ final class InstanceCallers {
   // ---- the value of a field becomes the object
 
   private void toField(Call call) {
+    if (!failsOnNull && !isFieldNotNull(call)) {
+      refuse(
+          "null-receiver",
+          "'"
+              + move.word
+              + "' may be null here, on which the method need not fail today. Say 'never-null:"
+              + " true' if it never is.",
+          call.r);
+      return;
+    }
     boolean again = call.user == move.member && call.isImplicit();
     if (again && !units.has(move.field, Trait.FINAL) && !move.needsOwner) {
       refuse(
@@ -467,7 +429,8 @@ final class InstanceCallers {
     if (hasVariableArguments()
         || !unbound && !settled
         || !known
-        || move.chosen >= 0 && !failsOnNull) {
+        || move.chosen >= 0 && !failsOnNull
+        || move.field >= 0 && !failsOnNull && !code.nullness().neverNull(move.field)) {
       refuse(
           "method-reference",
           "The method is named here without being called, and what it is called on may be null or"

@@ -187,27 +187,8 @@ final class InstanceMove extends MemberMove {
     if (may(Leave.NEVER_NULL)) {
       return true;
     }
-    int brace = bodyBegin();
-    while (brace < pastToken() && !tokens.is(brace, "{")) {
-      brace++;
-    }
-    boolean[] assigned = new boolean[1];
-    return new CertainUse(
-            tokens,
-            token -> {
-              boolean named =
-                  tokens.isWord(token, word)
-                      && (!tokens.is(token - 1, ".") || field >= 0 && tokens.is(token - 2, "this"));
-              assigned[0] |= named && tokens.is(token + 1, "=");
-              boolean demanded =
-                  tokens.is(token - 1, "(")
-                      && (tokens.is(token - 2, "requireNonNull")
-                          || tokens.is(token - 2, "synchronized"));
-              return named
-                  && !assigned[0]
-                  && (tokens.is(token + 1, ".") || tokens.is(token + 1, "::") || demanded);
-            })
-        .in(brace);
+    Nullness nullness = code.nullness();
+    return chosen >= 0 ? nullness.demands(member, chosen) : nullness.demandsField(member, field);
   }
 
   /** The first token behind the parameters. */

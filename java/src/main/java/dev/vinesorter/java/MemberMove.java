@@ -466,7 +466,9 @@ abstract class MemberMove {
     if (tokens.is(token - 1, ".") || tokens.is(token - 1, "::")) {
       return;
     }
-    if (inCase(token) || type == target || code.isSubtype(target, type)) {
+    if (units.has(type, Trait.ENUM) && inCase(token)
+        || type == target
+        || code.isSubtype(target, type)) {
       return;
     }
     int through = units.has(type, Trait.PUBLIC) || !code.isSubtype(owner, type) ? type : owner;

@@ -233,7 +233,11 @@ final class ClassFileDependencies {
 
     @Override
     public void visitPermittedSubclass(String permitted) {
-      add(from, permitted);
+      // Types of the same file are permitted without being named (JLS 8.1.6).
+      String type = typeName(permitted);
+      if (type == null || !type.startsWith(from + ".")) {
+        add(from, permitted);
+      }
     }
 
     @Override

@@ -98,25 +98,4 @@ class ExpressionsTest {
     assertThat(tokens.text(found.get(0).type())).isEqualTo("Map");
     assertThat(Parameters.of(JavaTokens.of("m() {}"), 1)).isEmpty();
   }
-
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "{ A v = new A(); f(v); }|true",
-        "{ A v = new A(); v = g(); f(v); }|false",
-        "{ A v = g(); f(v); }|false",
-        "{ A v = g(); v.go(); f(v); }|true",
-        "{ A v = g(); if (x) v.go(); f(v); }|false",
-        "{ A v = g(); if (x) { v.go(); } f(v); }|false",
-        "{ A v = g(); v.go(); if (x) { f(v); } }|true",
-        "{ A v = g(); x = y && v.go(); f(v); }|false",
-        "{ A v = g(); Runnable r = () -> v.go(); f(v); }|false",
-        "{ A v = g(); v.go(); v = h(); f(v); }|false",
-      })
-  void variableIsPlainlyNotNull(String text, boolean holds) {
-    JavaTokens tokens = JavaTokens.of(text);
-    int use = tokens.from(text.indexOf("f(v)")) + 2;
-    assertThat(new NotNull(tokens, 0, tokens.size()).holds(use)).isEqualTo(holds);
-  }
 }

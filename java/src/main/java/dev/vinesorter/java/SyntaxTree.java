@@ -1,0 +1,104 @@
+package dev.vinesorter.java;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.CompilationUnitTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.JavacTask;
+import com.sun.source.util.SourcePositions;
+import com.sun.source.util.TreeScanner;
+import com.sun.source.util.Trees;
+import dev.vinesorter.source.CannotWorkException;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.net.URI;
+import java.util.List;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.SimpleJavaFileObject;
+import javax.tools.ToolProvider;
+
+/** One source as the compiler's parser reads it, nothing in it being resolved. */
+final class SyntaxTree {
+  private final CompilationUnitTree unit;
+  private final SourcePositions positions;
+
+  private SyntaxTree(CompilationUnitTree unit, SourcePositions positions) {
+    this.unit = unit;
+    this.positions = positions;
+  }
+
+  /** Parses; what is no Java is left out of the tree. */
+  static SyntaxTree of(String text) {
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    if (compiler == null) {
+      throw new CannotWorkException(
+          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
+    }
+    JavaFileObject file =
+        new SimpleJavaFileObject(URI.create("string:///Source.java"), JavaFileObject.Kind.SOURCE) {
+          @Override
+          public CharSequence getCharContent(boolean ignoreEncodingErrors) {
+            return text;
+          }
+        };
+    JavacTask task =
+        (JavacTask)
+            compiler.getTask(
+                new StringWriter(),
+                null,
+                diagnostic -> {},
+                List.of("-proc:none"),
+                null,
+                List.of(file));
+    try {
+      return new SyntaxTree(
+          task.parse().iterator().next(), Trees.instance(task).getSourcePositions());
+    } catch (IOException e) {
+      throw new CannotWorkException("The compiler could not read a source.", e);
+    }
+  }
+
+  /** The first char of a tree; -1 where it has none. */
+  int begin(Tree tree) {
+    return (int) positions.getStartPosition(unit, tree);
+  }
+
+  /** The char behind a tree; -1 where it has none. */
+  int end(Tree tree) {
+    return (int) positions.getEndPosition(unit, tree);
+  }
+
+  /**
+   * The innermost method, field or initialiser, not of a local class, that stands around a char.
+   *
+   * @param name the name that a field has to have, since several can share a type
+   * @return null where there is none
+   */
+  Tree member(int at, String name) {
+    Tree[] found = new Tree[1];
+    new TreeScanner<Void, Void>() {
+      @Override
+      public Void visitClass(ClassTree node, Void p) {
+        for (Tree member : node.getMembers()) {
+          if (member instanceof ClassTree) {
+            scan(member, p);
+            continue;
+          }
+          boolean around = begin(member) >= 0 && begin(member) <= at && at < end(member);
+          boolean named =
+              member instanceof MethodTree
+                  || member instanceof BlockTree
+                  || member instanceof VariableTree field && field.getName().contentEquals(name);
+          if (around && named) {
+            found[0] = member;
+          }
+        }
+        return null;
+      }
+    }.scan(unit, null);
+    return found[0];
+  }
+}
