@@ -173,6 +173,10 @@ final class JavaSketch {
 
     private boolean parameters;
     private int depth;
+
+    /** How deep in type arguments, whose names are none of the member. */
+    private int typeArguments;
+
     private int previous = -1;
     private int token;
 
@@ -211,8 +215,13 @@ final class JavaSketch {
     }
 
     private void one() {
-      if (depth == 0 && !value && tokens.isWord(token) && isName(token, parameters)) {
+      // What stands behind the parameters is thrown.
+      boolean declares = depth == 0 && !value && !parameters && typeArguments == 0;
+      if (declares && tokens.isWord(token) && isName(token)) {
         names.add(tokens.text(token));
+      }
+      if (depth == 0 && !value) {
+        typeArguments += tokens.is(token, "<") ? 1 : tokens.is(token, ">") ? -1 : 0;
       }
       boolean gives = tokens.is(token, "=") || parameters && tokens.is(token, "default");
       parameters |= depth == 0 && tokens.is(token, "(");
@@ -230,12 +239,12 @@ final class JavaSketch {
     }
   }
 
-  private boolean isName(int token, boolean parameters) {
-    return !parameters && tokens.is(token + 1, "(")
+  private boolean isName(int token) {
+    return tokens.is(token + 1, "(")
         || tokens.is(token + 1, "=")
         || tokens.is(token + 1, ";")
         || tokens.is(token + 1, ",")
-        || tokens.is(token + 1, "[")
+        || tokens.is(token + 1, "[") && !tokens.isWord(tokens.behind(token + 1, "[", "]"))
         || tokens.is(token + 1, "{");
   }
 

@@ -22,7 +22,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import javax.lang.model.SourceVersion;
@@ -57,16 +56,7 @@ public final class JavaStepEditor implements StepEditor {
    * @param before what was read; from it, edited sources are read again quickly
    */
   public JavaStepEditor(Reading before, ReadOptions options) {
-    this(
-        overlay ->
-            new JavaReader()
-                .read(
-                    overlay,
-                    options,
-                    Progress.SILENT,
-                    before,
-                    Set.copyOf(overlay.changed().keySet()))
-                .survey());
+    this(new Rereading(before, options));
   }
 
   private JavaStepEditor(Function<Overlay, Survey> reread) {

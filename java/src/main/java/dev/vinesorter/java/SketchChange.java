@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * What changed in what others can see of a source. Three cases are told apart, because they reach
@@ -54,7 +56,9 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
         if (count != is.members.getOrDefault(line, 0)) {
           String name = line.substring(0, line.indexOf('\t'));
           names.addAll(List.of(name.split(",")));
-          wide |= is.isInterface() || reaches(line.substring(line.indexOf('\t') + 1));
+          String member = line.substring(line.indexOf('\t') + 1);
+          boolean onlySeenElsewhere = was.declarations(line) == is.declarations(line);
+          wide |= is.isInterface() || !onlySeenElsewhere && reaches(member);
         }
       }
     }
@@ -95,9 +99,11 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     Set<String> differ = new HashSet<>(union(left, right));
     left.retainAll(right);
     differ.removeAll(left);
+    // What a member that came, went or changed means is told by its name.
     Set<String> words = new HashSet<>();
-    JavaTokens tokens =
-        JavaTokens.of(fresh.substring(fresh.indexOf('\n')) + old.substring(old.indexOf('\n')));
+    Set<String> stayed = new HashSet<>(List.of(fresh.split("\n")));
+    stayed.retainAll(new HashSet<>(List.of(old.split("\n"))));
+    JavaTokens tokens = JavaTokens.of(String.join("\n", stayed));
     for (int token = 0; token < tokens.size(); token++) {
       if (tokens.isWord(token)) {
         words.add(tokens.text(token));
@@ -122,12 +128,30 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
   }
 
   private static final class Type {
+    private static final Pattern ACCESS = Pattern.compile("\\b(public|protected|private)\\s+");
+
     final String head;
     String constants = "";
     final Map<String, Integer> members = new HashMap<>();
 
     Type(String head) {
       this.head = head;
+    }
+
+    /** How many members are declared as in a line, whoever may see them. */
+    int declarations(String line) {
+      String wanted = withoutAccess(line);
+      int count = 0;
+      for (Map.Entry<String, Integer> one : members.entrySet()) {
+        count += withoutAccess(one.getKey()).equals(wanted) ? one.getValue() : 0;
+      }
+      return count;
+    }
+
+    private static String withoutAccess(String line) {
+      Matcher behind = Pattern.compile("[=(\"]").matcher(line);
+      int end = behind.find() ? behind.start() : line.length();
+      return ACCESS.matcher(line.substring(0, end)).replaceAll("") + line.substring(end);
     }
 
     boolean isInterface() {

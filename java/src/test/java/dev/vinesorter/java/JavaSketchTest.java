@@ -70,7 +70,7 @@ class JavaSketchTest {
             }
             """);
     assertThat(JavaSketch.packageOf(sketch)).isEqualTo("a.b");
-    assertThat(sketch).contains("MT,m,E\t").contains("Mx,y\t").contains("Mold\t");
+    assertThat(sketch).contains("Mm\t").contains("Mx,y\t").contains("Mold\t");
   }
 
   @Test
@@ -98,6 +98,14 @@ class JavaSketchTest {
         "import x.B; class A { void f() { B b; } } | class A { void f() { B b; } } | nothing",
         "import x.B; class A { B f() { } } | class A { B f() { } } | wide",
         "import x.*; class A { } | class A { } | wide",
+        "import x.B; class A { B f() { } } | class A { } | f",
+        "class A { <V> Map<V, Integer> f(V[] v) { } } | class A { } | f",
+        "class A { int a = 1, b[], c; } | class A { } | a,b,c",
+        "class A { String[] a() { } } | class A { } | a",
+        "class A { private static final int X = 1; } | class A { public static final int X = 1; } |"
+            + " X",
+        "class A { @B(\"private \") final int X = 1; } | class A { @B(\"\") final int X = 1; } |"
+            + " wide",
       })
   void changeReachesAsFarAsOthersCanSee(String old, String fresh, String expected) {
     SketchChange change = SketchChange.between(sketch(old), sketch(fresh));
