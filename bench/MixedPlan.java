@@ -35,11 +35,12 @@ public final class MixedPlan {
     Survey now = read.survey();
     StringBuilder plan = new StringBuilder("title: " + wanted + " random steps\nsteps:\n");
     String leftAlone = arguments.length > 3 ? arguments[3] : "";
+    List<String> sorts = arguments.length > 4 ? List.of(arguments[4].split(",")) : SORTS;
     int steps = 0;
     Map<String, Integer> accepted = new TreeMap<>();
     Map<String, Integer> refused = new TreeMap<>();
     for (int trial = 0; steps < wanted; trial++) {
-      String sort = SORTS.get(trial % SORTS.size());
+      String sort = sorts.get(trial % sorts.size());
       Plan.Step step = new Draw(now, random, false).step(sort, trial);
       boolean apart = step != null && !leftAlone.isEmpty() && (step.unit().matches(leftAlone) || step.into().matches(leftAlone));
       if (step == null || apart) {

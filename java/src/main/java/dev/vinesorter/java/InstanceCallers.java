@@ -279,14 +279,14 @@ final class InstanceCallers {
   /** Whether a run is an object for certain. */
   private boolean isNotNull(Call call, Expressions.Run run) {
     int begin = call.tokens.begin(run.begin());
-    return code.nullness().present(call.user, begin, call.tokens.end(run.end() - 1));
+    return move.nullness().present(call.user, begin, call.tokens.end(run.end() - 1));
   }
 
   /** Whether the field of the object that a call is made on is an object for certain. */
   private boolean isFieldNotNull(Call call) {
-    return code.nullness().neverNull(move.field)
+    return move.nullness().neverNull(move.field)
         || call.isThis()
-            && code.nullness().fieldPresent(call.user, call.tokens.begin(call.token), move.field);
+            && move.nullness().fieldPresent(call.user, call.tokens.begin(call.token), move.field);
   }
 
   /** Whether nothing can tell that the argument is evaluated first and the object later. */
@@ -430,7 +430,7 @@ final class InstanceCallers {
         || !unbound && !settled
         || !known
         || move.chosen >= 0 && !failsOnNull
-        || move.field >= 0 && !failsOnNull && !code.nullness().neverNull(move.field)) {
+        || move.field >= 0 && !failsOnNull && !move.nullness().neverNull(move.field)) {
       refuse(
           "method-reference",
           "The method is named here without being called, and what it is called on may be null or"

@@ -22,6 +22,7 @@ final class InstanceMove extends MemberMove {
   private final String through;
   private final OwnerVariables variables;
   private final InstanceCallers callers;
+  private final Nullness nullness;
   private AnonymousBodies bodies;
   private int open;
   List<Parameters.Parameter> parameters;
@@ -51,6 +52,7 @@ final class InstanceMove extends MemberMove {
     super(code, member, target, leaves);
     this.through = through;
     this.variables = new OwnerVariables(this);
+    this.nullness = new Nullness(code, leaves.contains(Leave.LIBRARY));
     this.callers = new InstanceCallers(this);
   }
 
@@ -187,8 +189,12 @@ final class InstanceMove extends MemberMove {
     if (may(Leave.NEVER_NULL)) {
       return true;
     }
-    Nullness nullness = code.nullness();
     return chosen >= 0 ? nullness.demands(member, chosen) : nullness.demandsField(member, field);
+  }
+
+  /** What is known of null in the sources. */
+  Nullness nullness() {
+    return nullness;
   }
 
   /** The first token behind the parameters. */

@@ -31,14 +31,15 @@ import java.util.function.BooleanSupplier;
  * What can never be null in a code base, as far as it can be proven: fields that only ever get
  * objects, parameters that all callers pass objects for, methods that return objects only. Proofs
  * may lean on each other; such a circle holds, since a null would have to come in from outside it
- * first (a greatest fixpoint; Kildall 1973). Callers outside the code base are not known of:
- * parameters and fields that they can reach are not proven by the callers inside.
+ * first (a greatest fixpoint; Kildall 1973). In a library, what code outside can call, write and
+ * override is not proven by the code inside.
  */
 final class Nullness {
   private static final int DEEPEST = 150;
   private static final int MOST_FLOWS = 2000;
 
   private final SourceView code;
+  private final boolean library;
   private final Units units;
   private final References references;
   private final Map<Integer, SyntaxTree> trees = new HashMap<>();
@@ -54,8 +55,12 @@ final class Nullness {
   private final Map<Object, Boolean> open = new HashMap<>();
   private boolean leanedWrongly;
 
-  Nullness(SourceView code) {
+  /**
+   * @param library whether there is code outside that uses what is public
+   */
+  Nullness(SourceView code, boolean library) {
     this.code = code;
+    this.library = library;
     this.units = code.units();
     this.references = code.references();
   }
@@ -391,7 +396,7 @@ final class Nullness {
         return false;
       }
     }
-    return true;
+    return library;
   }
 
   private boolean parameterNeverNull(int method, int index) {

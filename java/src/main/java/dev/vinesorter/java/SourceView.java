@@ -26,7 +26,6 @@ class SourceView {
   private final Overlay sources;
   private final Map<String, JavaTokens> tokens = new HashMap<>();
   private final Map<String, JavaHeader> headers = new HashMap<>();
-  private Nullness nullness;
 
   SourceView(Survey survey, Overlay sources) {
     this.survey = survey;
@@ -79,14 +78,6 @@ class SourceView {
 
   final JavaHeader header(int inFile) {
     return headers.computeIfAbsent(units.name(inFile), path -> JavaHeader.of(tokens(inFile)));
-  }
-
-  /** What is known of null in these sources. */
-  final Nullness nullness() {
-    if (nullness == null) {
-      nullness = new Nullness(this);
-    }
-    return nullness;
   }
 
   /** The top-level types that stand in a file, in the order of the source. */

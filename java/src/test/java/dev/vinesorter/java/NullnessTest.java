@@ -22,16 +22,17 @@ class NullnessTest {
                     + " return this; } }\n"
                     + "--- bog/Press.java\n"
                     + "package bog;\n"
-                    + "class Press {\n"
+                    + "public class Press {\n"
                     + "  boolean x;\n"
                     + "  "
                     + body
                     + "\n}\n");
     survey = code.survey();
     text = code.overlay().text("bog/Press.java").text();
-    return new SourceView(survey, code.overlay()).nullness();
+    return new Nullness(new SourceView(survey, code.overlay()), library);
   }
 
+  private boolean library;
   private Survey survey;
   private String text;
 
@@ -115,6 +116,27 @@ class NullnessTest {
       })
   void whetherAFieldIsNeverNull(String body, boolean holds) {
     assertThat(of(body).neverNull(member("s"))).isEqualTo(holds);
+  }
+
+  /** The same type, public: in a library others may pass, set and return what they like. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '~',
+      value = {
+        "Sheet s = new Sheet();~false",
+        "final Sheet s = new Sheet();~true",
+        "private Sheet s = new Sheet();~true",
+        "final Sheet s; public Press(Sheet t) { s = t; } static Press p() { return new Press(new"
+            + " Sheet()); }~false",
+        "final Sheet s; Press(Sheet t) { s = t; } static Press p() { return new Press(new Sheet());"
+            + " }~true",
+      })
+  void whatOthersCanReachInALibraryIsNotProven(String body, boolean holds) {
+    String shown = body.replaceFirst("^Sheet s", "public Sheet s");
+    boolean alone = of(shown).neverNull(member("s"));
+    library = true;
+    assertThat(alone).isTrue();
+    assertThat(of(shown).neverNull(member("s"))).isEqualTo(holds);
   }
 
   @ParameterizedTest

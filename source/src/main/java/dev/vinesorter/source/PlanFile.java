@@ -31,6 +31,7 @@ public final class PlanFile {
                   "below",
                   "alone",
                   "never-null",
+                  "library",
                   "leave",
                   "sweep",
                   "mentions"),
