@@ -125,6 +125,11 @@ final class ApplyCommand extends BaseCommand {
     if (resume) {
       progress = progress(whole, bench.own().journal());
       if (progress.steps == whole.steps().size()) {
+        if (commit) {
+          try (GitCommits commits = GitCommits.of(bench.root())) {
+            PlanWriter.commitLeftOvers(bench.own().journal(), progress.run, commits);
+          }
+        }
         say("All steps of the plan are done.");
         return Main.DONE;
       }
@@ -246,7 +251,7 @@ final class ApplyCommand extends BaseCommand {
     Application application;
     if (commit) {
       try (GitCommits commits = GitCommits.of(bench.root())) {
-        writer.commitLeftOvers(progress.run, commits);
+        PlanWriter.commitLeftOvers(bench.own().journal(), progress.run, commits);
         List<String> dirty = commits.dirty(writer.paths());
         if (!dirty.isEmpty()) {
           return Application.none(

@@ -153,7 +153,7 @@ final class PlanWriter {
         }
         if (commits != null) {
           try {
-            String commit = commits.commit(message(step.title()), changes.keySet());
+            String commit = commits.commit(message(step.title(), title), changes.keySet());
             journal().committed(id, commit);
             made.add(commit);
           } catch (CannotWorkException e) {
@@ -171,12 +171,20 @@ final class PlanWriter {
         true, proof.forecastMet(), verified, plan, objections, done, made, log());
   }
 
-  /** Commits steps of a run that was cut short between writing a step and committing it. */
-  void commitLeftOvers(String run, GitCommits commits) {
-    for (Journal.Applied one : run.isEmpty() ? List.<Journal.Applied>of() : journal().run(run)) {
-      if (!journal().isCommitted(one.id())) {
-        String commit = commits.commit(message(one.change().does()), one.files());
-        journal().committed(one.id(), commit);
+  /**
+   * Commits steps of a run that was cut short between writing a step and committing it, or between
+   * that and noting it.
+   */
+  static void commitLeftOvers(Journal journal, String run, GitCommits commits) {
+    for (Journal.Applied one : run.isEmpty() ? List.<Journal.Applied>of() : journal.run(run)) {
+      if (!journal.isCommitted(one.id())) {
+        List<String> left = commits.dirty(one.files());
+        Journal.Change change = one.change();
+        String commit =
+            left.isEmpty()
+                ? commits.last()
+                : commits.commit(message(change.does(), change.title()), left);
+        journal.committed(one.id(), commit);
       }
     }
   }
@@ -187,7 +195,7 @@ final class PlanWriter {
     return new Application(false, false, verified, plan, objections, done, made, log());
   }
 
-  private String message(String subject) {
+  private static String message(String subject, String title) {
     return Character.toUpperCase(subject.charAt(0))
         + subject.substring(1)
         + "\n\nOf the plan: "

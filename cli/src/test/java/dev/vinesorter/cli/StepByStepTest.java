@@ -8,8 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
 import org.eclipse.jgit.api.Git;
+import org.eclipse.jgit.api.ResetCommand;
 import org.eclipse.jgit.revwalk.RevCommit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -97,14 +99,51 @@ class StepByStepTest {
     assertThat(run("apply", PLAN, "--resume").err()).contains("no plan that stopped");
   }
 
+  private Git repository() throws Exception {
+    Git git = Git.init().setDirectory(folder.toFile()).call();
+    git.getRepository().getConfig().setString("user", null, "name", "Ada");
+    git.getRepository().getConfig().setString("user", null, "email", "ada@example.org");
+    git.getRepository().getConfig().save();
+    git.add().addFilepattern(".").call();
+    git.commit().setMessage("start").setSign(false).call();
+    return git;
+  }
+
+  private static List<String> subjects(Git git) throws Exception {
+    return StreamSupport.stream(git.log().call().spliterator(), false)
+        .map(RevCommit::getShortMessage)
+        .toList();
+  }
+
+  /** As after a kill between a step and its commit, or between that and its note. */
+  @Test
+  void stepsThatWereCutOffAtTheirCommitAreCommittedOnce() throws Exception {
+    try (Git git = repository()) {
+      run("survey");
+      assertThat(run("apply", PLAN, "--commit", "--verify", "test ! -d tax").code()).isEqualTo(1);
+      assertThat(subjects(git)).containsExactly("Rename pay.Bill to Invoice", "start");
+      forgetLastCommit();
+      assertThat(run("apply", PLAN, "--commit", "--resume").code()).isZero();
+      List<String> all = List.of("Move pay.Rate into tax", "Rename pay.Bill to Invoice", "start");
+      assertThat(subjects(git)).isEqualTo(all);
+
+      git.reset().setMode(ResetCommand.ResetType.MIXED).setRef("HEAD~1").call();
+      forgetLastCommit();
+      assertThat(run("apply", PLAN, "--commit", "--resume").err()).contains("All steps");
+      assertThat(subjects(git)).isEqualTo(all);
+      assertThat(git.status().call().hasUncommittedChanges()).isFalse();
+    }
+  }
+
+  private void forgetLastCommit() throws IOException {
+    try (Stream<Path> all = Files.walk(folder.resolve(".vinesort"))) {
+      Files.delete(all.filter(path -> path.endsWith("commit")).sorted().reduce((a, b) -> b).get());
+    }
+  }
+
   @Test
   void eachStepIsACommitOfItsOwn() throws Exception {
-    try (Git git = Git.init().setDirectory(folder.toFile()).call()) {
-      git.getRepository().getConfig().setString("user", null, "name", "Ada");
-      git.getRepository().getConfig().setString("user", null, "email", "ada@example.org");
-      git.getRepository().getConfig().save();
-      git.add().addFilepattern(".").call();
-      git.commit().setMessage("start").setSign(false).call();
+    try (Git git = repository()) {
       Files.writeString(folder.resolve("note.txt"), "mine\n");
       Files.writeString(
           folder.resolve("pay/Rate.java"), "package pay;\npublic class Rate { int p; }\n");

@@ -18,6 +18,7 @@ import org.eclipse.jgit.api.errors.JGitInternalException;
 import org.eclipse.jgit.errors.ConfigInvalidException;
 import org.eclipse.jgit.errors.NoWorkTreeException;
 import org.eclipse.jgit.lib.Config;
+import org.eclipse.jgit.lib.Constants;
 import org.eclipse.jgit.lib.PersonIdent;
 import org.eclipse.jgit.lib.Repository;
 import org.eclipse.jgit.lib.RepositoryState;
@@ -173,6 +174,15 @@ public final class GitCommits implements AutoCloseable {
       return commit.call().getName();
     } catch (GitAPIException | JGitInternalException e) {
       throw failed("took no commit", cause(e));
+    }
+  }
+
+  /** The name of the commit that the work tree stands on. */
+  public String last() {
+    try {
+      return git.getRepository().resolve(Constants.HEAD).getName();
+    } catch (IOException e) {
+      throw failed("cannot be read", e);
     }
   }
 
