@@ -32,7 +32,8 @@ import java.util.function.BooleanSupplier;
  * objects, parameters that all callers pass objects for, methods that return objects only. Proofs
  * may lean on each other; such a circle holds, since a null would have to come in from outside it
  * first (a greatest fixpoint; Kildall 1973). In a library, what code outside can call, write and
- * override is not proven by the code inside.
+ * override is not proven by the code inside. Libraries are not thought to call back while a method
+ * of theirs runs.
  */
 final class Nullness {
   private static final int DEEPEST = 150;

@@ -3,6 +3,7 @@ package dev.vinesorter.java;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Rehearsal;
 import java.io.IOException;
@@ -238,6 +239,95 @@ class MovedBehaviourTest {
         step.through("two"));
     assertThat(texts.get("a/B.java")).contains("String both(B one) { return one.name + name; }");
     assertThat(texts.get("a/A.java")).contains("return new B().both(null);");
+  }
+
+  private static final String NULLS =
+      """
+      --- a/Press.java
+      package a;
+      public class Press {
+        private Sheet top = new Sheet("top");
+        private Sheet maybe;
+        private Sheet set;
+        private final Sheet low;
+        boolean idle;
+
+        Press(Sheet low) { this.low = low; }
+
+        String sure(Sheet sheet) { return idle ? "idle" : sheet.name; }
+        String loose(Sheet sheet) { return idle ? "idle" : sheet.name; }
+        String strict(Sheet sheet) { String name = sheet.name; return idle ? "idle" : name; }
+        String late(Sheet sheet) { if (idle) { return "idle"; } return sheet.name; }
+        String onTop() { return idle ? "idle" : top.name; }
+        String onLow() { return idle ? "idle" : low.name; }
+        String onMaybe() { return idle ? "idle" : maybe.name; }
+        private String onSet() { return idle ? "idle" : set.name; }
+        private String prepared() { prepare(); return set.name; }
+        private void prepare() { set = made(); }
+        private Sheet made() { return idle ? new Sheet("made") : top; }
+
+        private String guarded(Sheet sheet) { return sheet == null ? "none" : late(sheet); }
+
+        String all() {
+          StringBuilder said = new StringBuilder();
+          for (Sheet sheet : new Sheet[] {null, low}) {
+            said.append(sure(made())).append(guarded(sheet)).append(sheet == null ? loose(null) : "");
+            try {
+              said.append(strict(sheet));
+            } catch (NullPointerException e) {
+              said.append("nothing");
+            }
+            said.append(prepared());
+            said.append(onTop()).append(onLow()).append(onMaybe()).append(onSet()).append(';');
+            set = null;
+          }
+          return said.toString();
+        }
+
+        static String main() {
+          Press press = new Press(new Sheet("low"));
+          press.idle = true;
+          String said = press.all();
+          press.idle = false;
+          press.maybe = new Sheet("maybe");
+          return said + press.onMaybe() + press.onTop() + press.onLow() + press.sure(press.made());
+        }
+      }
+      --- a/Sheet.java
+      package a;
+      class Sheet { final String name; Sheet(String name) { this.name = name; } }
+      --- a/Rack.java
+      package a;
+      class Rack { }
+      --- b/Roll.java
+      package b;
+      class Roll { }
+      """;
+
+  /** What would fail on null from now on is refused; what is not refused says the same. */
+  @ParameterizedTest
+  @CsvSource({
+    "sure(Sheet), true",
+    "loose(Sheet), false",
+    "strict(Sheet), true",
+    "late(Sheet), true",
+    "onTop(), true",
+    "onLow(), true",
+    "onMaybe(), false",
+    "onSet(), false",
+    "prepared(), false",
+    "guarded(Sheet), false"
+  })
+  void methodsGoOnlyWhereAnObjectIs(String method, boolean goes) throws Exception {
+    Step step = Step.move("a.Press#" + method, "a.Sheet", true, 0);
+    Rehearsal rehearsal = Code.at(folder.resolve("nulls")).with(NULLS).rehearse(step);
+    assertThat(rehearsal.steps().get(0).reasons())
+        .extracting(StepOutcome.Reason::code)
+        .allMatch("null-receiver"::equals)
+        .hasSize(goes ? 0 : rehearsal.steps().get(0).reasons().size());
+    assertThat(rehearsal.accepted()).isEqualTo(goes);
+    String said = run(NULLS);
+    assertThat(run(drawn(rehearsal.sources()))).isEqualTo(said).contains("idle", "nothing");
   }
 
   private static String drawn(Overlay sources) {
