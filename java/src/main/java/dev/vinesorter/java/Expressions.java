@@ -61,7 +61,7 @@ final class Expressions {
   }
 
   /** Whether type arguments of a call stand before a name, as in {@code a.<B>c()}. */
-  private boolean followsTypeArguments(int name) {
+  boolean followsTypeArguments(int name) {
     int depth = 0;
     for (int at = name - 1; at > 0; at--) {
       depth += tokens.is(at, ">") ? 1 : tokens.is(at, "<") ? -1 : 0;

@@ -75,7 +75,7 @@ final class InstanceCallers {
       refuse("implicit-use", "The method is used here without being named.", r);
       return;
     }
-    if (of.is(token - 1, ">") || !isReference && !of.is(token + 1, "(")) {
+    if (expressions.followsTypeArguments(token) || !isReference && !of.is(token + 1, "(")) {
       refuse("type-arguments", "The call here says its type arguments; leave them out.", r);
       return;
     }

@@ -100,7 +100,7 @@ final class StaticMove extends MemberMove {
     int token = of.from(references.at(r));
     if (of.is(token - 1, ".") || of.is(token - 1, "::")) {
       qualified(r, user, in, token);
-    } else if (of.is(token - 1, ">")) {
+    } else if (new Expressions(of, code.text(in)).followsTypeArguments(token)) {
       refuse("type-arguments", "The call here says its type arguments; leave them out.", site(r));
     } else if (user != member && !units.inside(user, target)) {
       if (isImported(in)) {

@@ -52,6 +52,7 @@ class MemberMoveTest {
       /** Uses {@link Tools#count(List, Tools.Size)}. */
       class User {
         int n = count(List.of("x"), Tools.Size.LARGE) + a.Tools.count(null, null);
+        boolean more = n > count(null, null);
         java.util.function.BiFunction<List<String>, Tools.Size, Integer> f = Tools::count;
       }
       --- b/Shop.java

@@ -173,8 +173,31 @@ public final class GitCommits implements AutoCloseable {
       }
       return commit.call().getName();
     } catch (GitAPIException | JGitInternalException e) {
+      List<Path> locks = locks();
+      if (!locks.isEmpty()) {
+        throw new CannotWorkException(
+            "The git repository is locked by "
+                + String.join(", ", locks.stream().map(Path::toString).toList())
+                + ". If no git is at work, one was cut off; remove that and run again.",
+            e);
+      }
       throw failed("took no commit", cause(e));
     }
+  }
+
+  /** What git keeps others out with while it works, and leaves behind when it is killed. */
+  private List<Path> locks() {
+    Repository repository = git.getRepository();
+    List<String> names = new ArrayList<>(List.of("index", Constants.HEAD));
+    try {
+      if (repository.getFullBranch() != null) {
+        names.add(repository.getFullBranch());
+      }
+    } catch (IOException e) {
+      // Then it is told without the branch.
+    }
+    Path folder = repository.getDirectory().toPath();
+    return names.stream().map(one -> folder.resolve(one + ".lock")).filter(Files::exists).toList();
   }
 
   /** The name of the commit that the work tree stands on. */

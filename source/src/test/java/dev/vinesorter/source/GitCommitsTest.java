@@ -86,6 +86,24 @@ class GitCommitsTest {
   }
 
   @Test
+  void lockThatAKilledGitLeftIsNamed() throws Exception {
+    write("app/a/B.java", "mine\n");
+    for (String lock : List.of("index.lock", "refs/heads/main.lock")) {
+      write(".git/" + lock, "");
+      try (GitCommits commits = GitCommits.of(root)) {
+        assertThatThrownBy(() -> commits.commit("Move B", List.of("a/B.java")))
+            .isInstanceOf(CannotWorkException.class)
+            .hasMessageContaining("locked by " + top.resolve(".git").resolve(lock) + ". If no git");
+        Files.delete(top.resolve(".git").resolve(lock));
+        assertThat(commits.last()).isEqualTo(git.getRepository().resolve("HEAD").getName());
+      }
+    }
+    try (GitCommits commits = GitCommits.of(root)) {
+      assertThat(commits.commit("Move B", List.of("a/B.java"))).isEqualTo(commits.last());
+    }
+  }
+
+  @Test
   void repositoryThatCannotTakeACommitIsRefused() throws Exception {
     git.checkout().setCreateBranch(true).setName("other").call();
     write("app/a/A.java", "other\n");
