@@ -376,12 +376,19 @@ public final class Journal {
   /** Takes an applied plan back: every file has its old bytes and mode again. */
   public void takeBack(String id) {
     Path entry = folder().resolve(id);
+    boolean begun = false;
     try {
       Manifest manifest = read(entry);
       state(entry, UNDOING);
+      begun = true;
       restore(id, entry, manifest);
     } catch (IOException e) {
-      throw CannotWorkException.io("take back the plan in", entry, e);
+      throw new CannotWorkException(
+          CannotWorkException.io("take back the change in", entry, e).getMessage()
+              + (begun
+                  ? " Mend that; the next command finishes it."
+                  : " It stays carried out. Mend that; then 'vinesort undo --step' takes it back."),
+          e);
     }
   }
 

@@ -186,6 +186,23 @@ class JournalTest {
   }
 
   @Test
+  void changeThatCannotBeTakenBackSaysWhereThingsStand() throws IOException {
+    Map<String, String> before = state();
+    String id = change();
+    Map<String, String> after = state();
+    Path entry = folder.resolve(Root.OWN_FOLDER).resolve("journal").resolve(id);
+    Path inTheWay = Files.createDirectories(entry.resolve("state.new/x"));
+    assertThatThrownBy(() -> journal.takeBack(id))
+        .isInstanceOf(CannotWorkException.class)
+        .hasMessageContaining("It stays carried out");
+    assertThat(state()).isEqualTo(after);
+    Files.delete(inTheWay);
+    Files.delete(inTheWay.getParent());
+    journal.takeBack(id);
+    assertThat(state()).isEqualTo(before);
+  }
+
+  @Test
   void fileThatSomebodyChangedMeanwhileIsPutAside() throws IOException {
     String id = change();
     Files.writeString(folder.resolve("b/C.java"), "edited by hand");
