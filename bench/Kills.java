@@ -153,19 +153,20 @@ public final class Kills {
   }
 
   private static Process start(String... words) throws Exception {
-    List<String> line = new java.util.ArrayList<>(List.of(vinesort));
-    line.addAll(Arrays.asList(words));
-    line.addAll(List.of("--root", root.toString()));
-    return new ProcessBuilder(line).redirectOutput(ProcessBuilder.Redirect.DISCARD)
+    return command(words).redirectOutput(ProcessBuilder.Redirect.DISCARD)
         .redirectError(ProcessBuilder.Redirect.DISCARD).start();
   }
 
-  private static int run(String... words) throws Exception {
+  private static ProcessBuilder command(String... words) {
     List<String> line = new java.util.ArrayList<>(List.of(vinesort));
     line.addAll(Arrays.asList(words));
     line.addAll(List.of("--root", root.toString()));
+    return new ProcessBuilder(line);
+  }
+
+  private static int run(String... words) throws Exception {
     Path said = root.resolveSibling("said.txt");
-    Process process = new ProcessBuilder(line).redirectOutput(said.toFile()).redirectErrorStream(true).start();
+    Process process = command(words).redirectOutput(said.toFile()).redirectErrorStream(true).start();
     int code = process.waitFor();
     last = String.join(" ", words) + ": exit " + code + "\n" + Files.readString(said);
     return code;

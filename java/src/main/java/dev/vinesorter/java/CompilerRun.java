@@ -73,11 +73,7 @@ final class CompilerRun implements AutoCloseable {
       List<String> classpath,
       List<Problem> problems,
       Progress progress) {
-    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
-    if (compiler == null) {
-      throw new CannotWorkException(
-          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
-    }
+    JavaCompiler compiler = compiler();
     StandardJavaFileManager manager =
         compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
     try {
@@ -116,6 +112,16 @@ final class CompilerRun implements AutoCloseable {
     sketched.forEach(sketch -> run.bySketchUri.put(sketch.toUri(), sketch));
     run.analyze(files, progress);
     return run;
+  }
+
+  /** The JDK's compiler. */
+  static JavaCompiler compiler() {
+    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+    if (compiler == null) {
+      throw new CannotWorkException(
+          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
+    }
+    return compiler;
   }
 
   private void analyze(List<JavaFile> files, Progress progress) {

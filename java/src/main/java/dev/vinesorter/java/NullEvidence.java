@@ -31,6 +31,14 @@ sealed interface NullEvidence {
 
   record Either(NullEvidence one, NullEvidence other) implements NullEvidence {}
 
+  /** Evidence that came to what was there before, which may be null. */
+  static NullEvidence either(NullEvidence before, NullEvidence more) {
+    if (before == null || more instanceof Seen) {
+      return more;
+    }
+    return before instanceof Seen ? before : new Either(before, more);
+  }
+
   /** Evidence where two ways meet. */
   static NullEvidence both(NullEvidence one, NullEvidence other) {
     if (one == other || other instanceof Seen) {

@@ -3,6 +3,7 @@ package dev.vinesorter.java;
 import com.sun.source.tree.ArrayAccessTree;
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.BindingPatternTree;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.BreakTree;
 import com.sun.source.tree.CaseTree;
@@ -45,7 +46,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -216,13 +216,10 @@ final class NullFlow {
       expression(variable.getInitializer());
       declare(variable, given(variable.getInitializer()));
     } else if (node instanceof IfTree branch) {
-      NullState[] ways = condition(branch.getCondition());
-      now = ways[0];
-      statement(branch.getThenStatement());
-      NullState then = now;
-      now = ways[1];
-      statement(branch.getElseStatement());
-      now = NullState.meet(then, now);
+      either(
+          branch.getCondition(),
+          () -> statement(branch.getThenStatement()),
+          () -> statement(branch.getElseStatement()));
     } else if (node instanceof ReturnTree end) {
       expression(end.getExpression());
       if (apart == 0) {
@@ -258,6 +255,17 @@ final class NullFlow {
     } else if (isLoop(node)) {
       loop(node, null);
     }
+  }
+
+  /** One way where a condition is true, the other where it is not. */
+  private void either(ExpressionTree condition, Runnable first, Runnable other) {
+    NullState[] ways = condition(condition);
+    now = ways[0];
+    first.run();
+    NullState then = now;
+    now = ways[1];
+    other.run();
+    now = NullState.meet(then, now);
   }
 
   private static boolean isLoop(Tree node) {
@@ -491,7 +499,7 @@ final class NullFlow {
     } else if (now != null && plain instanceof InstanceOfTree test) {
       Object variable = variable(test.getExpression());
       ways[0] = variable == null ? now : now.learned(variable, NullEvidence.SEEN);
-      if (test.getPattern() instanceof com.sun.source.tree.BindingPatternTree bound) {
+      if (test.getPattern() instanceof BindingPatternTree bound) {
         String name = bound.getVariable().getName().toString();
         ways[0] = ways[0].changed(name, NullEvidence.SEEN);
         ways[1] = ways[1].changed(name, NullEvidence.SEEN);
@@ -541,13 +549,10 @@ final class NullFlow {
       expression(access.getIndex());
       learn(access.getExpression());
     } else if (node instanceof ConditionalExpressionTree either) {
-      NullState[] ways = condition(either.getCondition());
-      now = ways[0];
-      expression(either.getTrueExpression());
-      NullState first = now;
-      now = ways[1];
-      expression(either.getFalseExpression());
-      now = NullState.meet(first, now);
+      either(
+          either.getCondition(),
+          () -> expression(either.getTrueExpression()),
+          () -> expression(either.getFalseExpression()));
     } else if (node.getKind() == Tree.Kind.CONDITIONAL_AND
         || node.getKind() == Tree.Kind.CONDITIONAL_OR) {
       NullState[] ways = condition(node);
@@ -599,11 +604,7 @@ final class NullFlow {
     } else if (node.getVariable() instanceof MemberSelectTree select) {
       // The field of another object, which may be this one.
       int field = facts.fieldAt(member, nameAt(select));
-      if (field >= 0 && now.of(field) != null) {
-        now =
-            now.with(field, new NullEvidence.Kept(now.of(field), field))
-                .with(new NullState.Unchanged(field), null);
-      }
+      now = now.touched(known -> known == field);
     }
   }
 
@@ -626,15 +627,7 @@ final class NullFlow {
       return;
     }
     int callee = facts.calledAt(member, at);
-    for (Object key : List.copyOf(keys(now))) {
-      if (key instanceof Integer field && facts.mayWrite(callee, field)) {
-        NullEvidence evidence = now.of(field);
-        boolean again = evidence instanceof NullEvidence.Kept;
-        now =
-            now.with(field, again ? evidence : new NullEvidence.Kept(evidence, field))
-                .with(new NullState.Unchanged(field), null);
-      }
-    }
+    now = now.touched(field -> facts.mayWrite(callee, field));
     boolean required = !arguments.isEmpty() && facts.isRequireNonNull(callee);
     for (int n = 0; n < arguments.size(); n++) {
       Object variable = variable(arguments.get(n));
@@ -646,17 +639,12 @@ final class NullFlow {
     }
   }
 
-  private static List<Object> keys(NullState state) {
-    List<Object> found = new ArrayList<>();
-    state.keys().forEach(found::add);
-    return found;
-  }
-
   // ---- code that runs at another time
 
   private void lambda(LambdaExpressionTree node) {
     NullState around = now;
-    now = later(around, node);
+    // Variables that it sees cannot change until it runs, fields can.
+    now = withoutDeclared(around.touched(field -> true), node);
     node.getParameters().forEach(parameter -> declare(parameter, null));
     apart++;
     if (node.getBody() instanceof ExpressionTree value) {
@@ -673,7 +661,8 @@ final class NullFlow {
     NullState around = now;
     apart++;
     for (Tree part : node.getMembers()) {
-      now = apartFrom(later(around, node));
+      // Fields of its own object may have the same declaration.
+      now = withoutDeclared(around.withoutFields(), node);
       if (part instanceof MethodTree method) {
         method.getParameters().forEach(parameter -> declare(parameter, null));
         statement(method.getBody());
@@ -687,42 +676,17 @@ final class NullFlow {
     now = without(around, node);
   }
 
-  /** Without what is known of fields: those of another object may have the same declaration. */
-  private static NullState apartFrom(NullState state) {
-    NullState left = state;
-    for (Object key : keys(state)) {
-      left = key instanceof Integer field ? left.changed(field, null) : left;
-    }
-    return left;
-  }
-
-  /** What still holds when code runs later: variables that it sees cannot change, fields can. */
-  private NullState later(NullState state, Tree node) {
-    NullState found = state;
-    for (Object key : keys(state)) {
-      if (key instanceof Integer field) {
-        found =
-            found
-                .with(field, new NullEvidence.Kept(state.of(field), field))
-                .with(new NullState.Unchanged(field), null);
-      }
-    }
-    for (String name : declared(node)) {
-      found = found.changed(name, null);
-    }
-    return found;
-  }
-
-  private static Set<String> declared(Tree node) {
-    Set<String> names = new HashSet<>();
+  /** A state without the names that some code declares, which may mean something else in it. */
+  private static NullState withoutDeclared(NullState state, Tree code) {
+    NullState[] left = {state};
     new TreeScanner<Void, Void>() {
       @Override
       public Void visitVariable(VariableTree variable, Void p) {
-        names.add(variable.getName().toString());
+        left[0] = left[0].changed(variable.getName().toString(), null);
         return super.visitVariable(variable, p);
       }
-    }.scan(node, null);
-    return names;
+    }.scan(code, null);
+    return left[0];
   }
 
   /** A state without what some code may change. */
@@ -730,7 +694,7 @@ final class NullFlow {
     if (state == null) {
       return null;
     }
-    NullState[] left = {state};
+    NullState[] left = {withoutDeclared(state, code)};
     new TreeScanner<Void, Void>() {
       @Override
       public Void visitAssignment(AssignmentTree node, Void p) {
@@ -739,20 +703,14 @@ final class NullFlow {
       }
 
       @Override
-      public Void visitVariable(VariableTree node, Void p) {
-        left[0] = left[0].changed(node.getName().toString(), null);
-        return super.visitVariable(node, p);
-      }
-
-      @Override
       public Void visitMethodInvocation(MethodInvocationTree node, Void p) {
-        keep(facts.calledAt(member, nameAt(node)));
+        called(node);
         return super.visitMethodInvocation(node, p);
       }
 
       @Override
       public Void visitNewClass(NewClassTree node, Void p) {
-        keep(facts.calledAt(member, nameAt(node)));
+        called(node);
         return super.visitNewClass(node, p);
       }
 
@@ -767,17 +725,9 @@ final class NullFlow {
         }
       }
 
-      private void keep(int callee) {
-        for (Object key : keys(left[0])) {
-          if (key instanceof Integer field
-              && facts.mayWrite(callee, field)
-              && !(left[0].of(field) instanceof NullEvidence.Kept)) {
-            left[0] =
-                left[0]
-                    .with(field, new NullEvidence.Kept(left[0].of(field), field))
-                    .with(new NullState.Unchanged(field), null);
-          }
-        }
+      private void called(ExpressionTree node) {
+        int callee = facts.calledAt(member, nameAt(node));
+        left[0] = left[0].touched(field -> facts.mayWrite(callee, field));
       }
     }.scan(code, null);
     return left[0];

@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.function.IntPredicate;
 
 /**
  * What is known about variables at one place. Variables are keyed by their name, fields by their
@@ -27,10 +28,6 @@ final class NullState {
     return known.get(key);
   }
 
-  Iterable<Object> keys() {
-    return known.keySet();
-  }
-
   /** With other evidence; null takes it away. */
   NullState with(Object key, NullEvidence evidence) {
     if (known.get(key) == evidence) {
@@ -47,32 +44,38 @@ final class NullState {
 
   /** That a variable holds an object from here on, and did at first if it did not change. */
   NullState learned(Object variable, NullEvidence evidence) {
-    NullEvidence before = known.get(variable);
-    NullEvidence now =
-        before == null || evidence instanceof NullEvidence.Seen
-            ? evidence
-            : before instanceof NullEvidence.Seen
-                ? before
-                : new NullEvidence.Either(before, evidence);
-    NullState state = with(variable, now);
-    if (known.containsKey(new Unchanged(variable))) {
-      AtFirst first = new AtFirst(variable);
-      NullEvidence older = known.get(first);
-      state =
-          state.with(
-              first,
-              older == null || evidence instanceof NullEvidence.Seen
-                  ? evidence
-                  : older instanceof NullEvidence.Seen
-                      ? older
-                      : new NullEvidence.Either(older, evidence));
-    }
-    return state;
+    NullState state = with(variable, NullEvidence.either(known.get(variable), evidence));
+    AtFirst first = new AtFirst(variable);
+    return known.containsKey(new Unchanged(variable))
+        ? state.with(first, NullEvidence.either(known.get(first), evidence))
+        : state;
   }
 
   /** That a variable got another value; null evidence where it may be null. */
   NullState changed(Object variable, NullEvidence evidence) {
     return with(variable, evidence).with(new Unchanged(variable), null);
+  }
+
+  /** That some of the fields may have been written by code elsewhere. */
+  NullState touched(IntPredicate fields) {
+    NullState state = this;
+    for (Map.Entry<Object, NullEvidence> one : known.entrySet()) {
+      if (one.getKey() instanceof Integer field && fields.test(field)) {
+        NullEvidence evidence = one.getValue();
+        boolean again = evidence instanceof NullEvidence.Kept;
+        state = state.changed(field, again ? evidence : new NullEvidence.Kept(evidence, field));
+      }
+    }
+    return state;
+  }
+
+  /** Without what is known of fields. */
+  NullState withoutFields() {
+    NullState state = this;
+    for (Object key : known.keySet()) {
+      state = key instanceof Integer ? state.changed(key, null) : state;
+    }
+    return state;
   }
 
   /** What is known where two ways meet; null stands for a way that nobody goes. */

@@ -25,7 +25,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BiPredicate;
 import java.util.function.BooleanSupplier;
+import java.util.function.IntPredicate;
 
 /**
  * What can never be null in a code base, as far as it can be proven: fields that only ever get
@@ -406,19 +408,32 @@ final class Nullness {
     if (variable || isOpen(method)) {
       return false;
     }
-    MemberFamily family = MemberFamily.of(code, method);
+    Set<Integer> family = MemberFamily.of(code, method).members();
+    return family.stream().noneMatch(one -> units.has(one, Trait.FOREIGN) || isOpen(one))
+        && everyCall(
+            family,
+            -1,
+            (flow, call) -> {
+              List<? extends ExpressionTree> arguments = arguments(call);
+              return index < arguments.size()
+                  && isObject(flow, arguments.get(index), flow.before(arguments.get(index)));
+            });
+  }
+
+  /**
+   * Whether something holds of every call of some methods, of which there is one at least.
+   *
+   * @param field one to keep account of in the callers, or -1
+   */
+  private boolean everyCall(
+      Set<Integer> methods, int field, BiPredicate<NullFlow, ExpressionTree> holds) {
     boolean called = false;
-    for (int one : family.members()) {
-      if (units.has(one, Trait.FOREIGN) || isOpen(one)) {
-        return false;
-      }
-      for (int r : references.to(one)) {
+    for (int method : methods) {
+      for (int r : references.to(method)) {
         if (isCall(r)) {
-          NullFlow flow = flow(references.from(r));
+          NullFlow flow = flow(references.from(r), field);
           ExpressionTree call = flow == null ? null : flow.callAt(references.at(r));
-          List<? extends ExpressionTree> arguments = arguments(call);
-          if (index >= arguments.size()
-              || !isObject(flow, arguments.get(index), flow.before(arguments.get(index)))) {
+          if (call == null || !holds.test(flow, call)) {
             return false;
           }
           called = true;
@@ -450,21 +465,14 @@ final class Nullness {
     if (family.members().size() > 1 || !family.local().isEmpty()) {
       return false;
     }
-    boolean called = false;
-    for (int r : references.to(method)) {
-      if (isCall(r)) {
-        NullFlow flow = flow(references.from(r), field);
-        ExpressionTree call = flow == null ? null : flow.callAt(references.at(r));
-        if (!(call instanceof MethodInvocationTree plain)
-            || !isOnThis(plain)
-            || !code.isSubtype(units.ancestor(references.from(r), Level.TYPE), units.parent(method))
-            || !holds(known(flow, call, field))) {
-          return false;
-        }
-        called = true;
-      }
-    }
-    return called;
+    return everyCall(
+        family.members(),
+        field,
+        (flow, call) ->
+            call instanceof MethodInvocationTree plain
+                && isOnThis(plain)
+                && code.isSubtype(units.ancestor(flow.member(), Level.TYPE), units.parent(method))
+                && holds(known(flow, call, field)));
   }
 
   private static boolean isOnThis(MethodInvocationTree call) {
@@ -480,18 +488,11 @@ final class Nullness {
       return false;
     }
     for (int one : family.members()) {
-      if (overrides(one, method)
-          && (units.has(one, Trait.FOREIGN)
-              || isAbstractAndOpen(one)
-              || !demandedOrNone(one, index))) {
+      if (overrides(one, method) && (mayBeOverriddenOutside(one) || !demandedOrNone(one, index))) {
         return false;
       }
     }
     return true;
-  }
-
-  private boolean isAbstractAndOpen(int method) {
-    return units.has(method, Trait.ABSTRACT) && isOpen(method);
   }
 
   private boolean demandedOrNone(int method, int index) {
@@ -516,17 +517,12 @@ final class Nullness {
   private Map<Integer, Integer> fields(int member) {
     return fieldsAt.computeIfAbsent(
         member,
-        m -> {
-          Map<Integer, Integer> found = new HashMap<>();
-          for (int r = references.row(m); r < references.row(m + 1); r++) {
-            Kind kind = references.kind(r);
-            if ((kind == Kind.READS || kind == Kind.WRITES)
-                && units.has(references.target(r), Trait.FIELD)) {
-              found.put(references.at(r), references.target(r));
-            }
-          }
-          return found;
-        });
+        m ->
+            targets(
+                m,
+                r ->
+                    (references.kind(r) == Kind.READS || references.kind(r) == Kind.WRITES)
+                        && units.has(references.target(r), Trait.FIELD)));
   }
 
   /** What is called at a char of a member; -1 where that is not known. */
@@ -534,16 +530,19 @@ final class Nullness {
     return calledAt
         .computeIfAbsent(
             member,
-            m -> {
-              Map<Integer, Integer> found = new HashMap<>();
-              for (int r = references.row(m); r < references.row(m + 1); r++) {
-                if (isCall(r) && units.level(references.target(r)) == Level.MEMBER) {
-                  found.put(references.at(r), references.target(r));
-                }
-              }
-              return found;
-            })
+            m -> targets(m, r -> isCall(r) && units.level(references.target(r)) == Level.MEMBER))
         .getOrDefault(at, -1);
+  }
+
+  /** What some of a member's references name, by where they stand. */
+  private Map<Integer, Integer> targets(int member, IntPredicate wanted) {
+    Map<Integer, Integer> found = new HashMap<>();
+    for (int r = references.row(member); r < references.row(member + 1); r++) {
+      if (wanted.test(r)) {
+        found.put(references.at(r), references.target(r));
+      }
+    }
+    return found;
   }
 
   /** Whether a call may end in code that writes a field; what is foreign is not thought to. */
@@ -615,8 +614,8 @@ final class Nullness {
    * @param field one to keep account of though the member does not name it, or -1
    */
   private NullFlow flow(int member, int field) {
-    Set<Integer> fields = new TreeSet<>(fields(member).values());
-    boolean more = field >= 0 && fields.add(field);
+    Map<Integer, Integer> named = fields(member);
+    boolean more = field >= 0 && !named.containsValue(field);
     FlowKey key = new FlowKey(member, more ? field : -1);
     if (flows.containsKey(key) || flows.size() > MOST_FLOWS) {
       return flows.get(key);
@@ -625,6 +624,10 @@ final class Nullness {
     try {
       Tree declared = declaration(member);
       if (declared != null) {
+        Set<Integer> fields = new TreeSet<>(named.values());
+        if (more) {
+          fields.add(field);
+        }
         flow = NullFlow.of(this, tree(units.fileOf(member)), member, declared, fields);
       }
     } catch (StackOverflowError e) {

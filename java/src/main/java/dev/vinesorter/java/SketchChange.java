@@ -128,6 +128,7 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
   }
 
   private static final class Type {
+    private static final Pattern BEHIND_MODIFIERS = Pattern.compile("[=(\"]");
     private static final Pattern ACCESS = Pattern.compile("\\b(public|protected|private)\\s+");
 
     final String head;
@@ -149,7 +150,7 @@ record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     }
 
     private static String withoutAccess(String line) {
-      Matcher behind = Pattern.compile("[=(\"]").matcher(line);
+      Matcher behind = BEHIND_MODIFIERS.matcher(line);
       int end = behind.find() ? behind.start() : line.length();
       return ACCESS.matcher(line.substring(0, end)).replaceAll("") + line.substring(end);
     }

@@ -18,7 +18,6 @@ import java.util.List;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
-import javax.tools.ToolProvider;
 
 /** One source as the compiler's parser reads it, nothing in it being resolved. */
 final class SyntaxTree {
@@ -32,11 +31,7 @@ final class SyntaxTree {
 
   /** Parses; what is no Java is left out of the tree. */
   static SyntaxTree of(String text) {
-    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
-    if (compiler == null) {
-      throw new CannotWorkException(
-          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
-    }
+    JavaCompiler compiler = CompilerRun.compiler();
     JavaFileObject file =
         new SimpleJavaFileObject(URI.create("string:///Source.java"), JavaFileObject.Kind.SOURCE) {
           @Override

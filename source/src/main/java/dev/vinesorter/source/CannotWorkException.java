@@ -28,4 +28,10 @@ public final class CannotWorkException extends RuntimeException {
                     : cause.getMessage();
     return new CannotWorkException("Could not " + doing + " " + where + ": " + detail + ".", cause);
   }
+
+  /** The same, followed by a sentence on where things stand and what to do. */
+  public static CannotWorkException io(
+      String doing, java.nio.file.Path where, java.io.IOException cause, String next) {
+    return new CannotWorkException(io(doing, where, cause).getMessage() + " " + next, cause);
+  }
 }

@@ -130,13 +130,13 @@ public final class Journal {
       finish(id, entry, manifest);
       return id;
     } catch (IOException e) {
-      CannotWorkException said = CannotWorkException.io("write below", root.path(), e);
-      throw new CannotWorkException(
-          said.getMessage()
-              + (ready
-                  ? " All is prepared; the next command finishes it when it can."
-                  : " No file of this change was touched. Mend that and try again."),
-          e);
+      throw CannotWorkException.io(
+          "write below",
+          root.path(),
+          e,
+          ready
+              ? "All is prepared; the next command finishes it when it can."
+              : "No file of this change was touched. Mend that and try again.");
     }
   }
 
@@ -383,12 +383,13 @@ public final class Journal {
       begun = true;
       restore(id, entry, manifest);
     } catch (IOException e) {
-      throw new CannotWorkException(
-          CannotWorkException.io("take back the change in", entry, e).getMessage()
-              + (begun
-                  ? " Mend that; the next command finishes it."
-                  : " It stays carried out. Mend that; then 'vinesort undo --step' takes it back."),
-          e);
+      throw CannotWorkException.io(
+          "take back the change in",
+          entry,
+          e,
+          begun
+              ? "Mend that; the next command finishes it."
+              : "It stays carried out. Mend that; then 'vinesort undo --step' takes it back.");
     }
   }
 
