@@ -171,11 +171,8 @@ final class NameRules {
     String name = move.simpleAfter(type);
     References references = move.references();
     Map<String, List<Site>> clashes = new TreeMap<>();
-    for (int used = 0; used < units.size(); used++) {
-      if (units.level(used) != Level.TYPE
-          || used == type
-          || move.goals().containsKey(used)
-          || !units.simpleName(used).equals(name)) {
+    for (int used : units.named(name)) {
+      if (units.level(used) != Level.TYPE || used == type || move.goals().containsKey(used)) {
         continue;
       }
       for (int r : references.to(used)) {

@@ -2,8 +2,8 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.source.Overlay;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,13 +26,16 @@ final class Relocation extends SourceView {
 
   private final Map<Integer, Goal> goals;
 
+  /** The full names that the types have before. */
+  private final Set<String> names = new TreeSet<>();
+
   /** Files without types that go along, such as package-info.java, with their new package. */
   private final Map<Integer, String> bareFiles;
 
   private final boolean[] moved;
 
-  /** Our own outermost types by package and simple name, as things are. */
-  private final Map<String, Map<String, Integer>> byPackage = new TreeMap<>();
+  /** See {@link #typesInPackage}, for the packages that were asked for. */
+  private final Map<String, Map<String, Integer>> byPackage = new HashMap<>();
 
   Relocation(Survey survey, Overlay sources, Map<Integer, Goal> goals) {
     this(survey, sources, goals, Map.of());
@@ -50,20 +53,11 @@ final class Relocation extends SourceView {
       }
     }
     for (int type : goals.keySet()) {
+      names.add(units().name(type));
       int file = units().fileOf(type);
       moved[file] = typesIn(file).stream().allMatch(goals::containsKey);
     }
     bareFiles.keySet().forEach(file -> moved[file] = true);
-    for (int unit = 0; unit < units().size(); unit++) {
-      int around = units().parent(unit);
-      if (units().level(unit) == Level.TYPE
-          && (around < 0 || units().level(around) != Level.TYPE)
-          && !units().has(unit, Trait.FOREIGN)) {
-        byPackage
-            .computeIfAbsent(packageBefore(unit), p -> new TreeMap<>())
-            .put(units().simpleName(unit), unit);
-      }
-    }
   }
 
   /** The types that get other names, with these. */
@@ -128,13 +122,15 @@ final class Relocation extends SourceView {
 
   /** The outermost type that moves whose full name is this or begins it, or -1. */
   int movedType(String fullName) {
+    // Most names begin with no moved type's, which needs no look into packages.
+    if (names.stream().noneMatch(fullName::startsWith)) {
+      return -1;
+    }
     for (int end = fullName.length(); end > 0; end = fullName.lastIndexOf('.', end - 1)) {
       String name = fullName.substring(0, end);
       int dot = name.lastIndexOf('.');
       Integer type =
-          byPackage
-              .getOrDefault(name.substring(0, Math.max(0, dot)), Map.of())
-              .get(name.substring(dot + 1));
+          typesInPackage(name.substring(0, Math.max(0, dot))).get(name.substring(dot + 1));
       if (type != null) {
         return goals.containsKey(type) ? type : -1;
       }
@@ -144,7 +140,18 @@ final class Relocation extends SourceView {
 
   /** Our own types in a package as things are, by simple name. */
   Map<String, Integer> typesInPackage(String packageName) {
-    return byPackage.getOrDefault(packageName, Map.of());
+    return byPackage.computeIfAbsent(packageName, this::lookIn);
+  }
+
+  private Map<String, Integer> lookIn(String packageName) {
+    Map<String, Integer> types = new TreeMap<>();
+    int unit = units().find(packageName, Level.PACKAGE);
+    for (int file : unit < 0 ? new int[0] : units().children(unit)) {
+      if (units().level(file) == Level.FILE) {
+        typesIn(file).forEach(type -> types.put(units().simpleName(type), type));
+      }
+    }
+    return types;
   }
 
   /** Our own types in a package afterwards, by simple name. */

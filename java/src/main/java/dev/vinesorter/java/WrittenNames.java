@@ -7,14 +7,13 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
-import java.nio.charset.StandardCharsets;
+import java.nio.charset.Charset;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.regex.Pattern;
 
 /**
@@ -52,7 +51,7 @@ final class WrittenNames {
       read = sources;
       taken = sources.taken();
       byPath.clear();
-      readAll(beginnings(survey.units()), sources);
+      readAll(beginnings(survey.units(), sources.charset()), sources);
     }
     update(sources);
     Map<String, List<Place>> found = new TreeMap<>();
@@ -66,21 +65,34 @@ final class WrittenNames {
     return found;
   }
 
-  /** The first two parts of the names of our packages, with dots and with slashes. */
-  private static List<String> beginnings(Units units) {
-    Set<String> found = new TreeSet<>();
+  /** How names of our packages begin: the first two parts, or one, as the files have them. */
+  private record Beginning(byte[] first, byte[] second) {
+    /** Whether the parts stand before and behind the separator at a byte. */
+    boolean standsAround(byte[] bytes, int at) {
+      int begin = at - first.length;
+      int past = at + 1 + second.length;
+      return begin >= 0
+          && past <= bytes.length
+          && Arrays.equals(bytes, begin, at, first, 0, first.length)
+          && Arrays.equals(bytes, at + 1, past, second, 0, second.length);
+    }
+  }
+
+  private static List<Beginning> beginnings(Units units, Charset charset) {
+    Map<String, Beginning> found = new TreeMap<>();
     for (int unit = 0; unit < units.size(); unit++) {
       if (units.level(unit) == Level.PACKAGE && !units.has(unit, Trait.FOREIGN)) {
         String[] parts = units.name(unit).split("\\.");
-        for (String separator : List.of(".", "/")) {
-          found.add(parts[0] + separator + (parts.length > 1 ? parts[1] : ""));
-        }
+        String second = parts.length > 1 ? parts[1] : "";
+        found.computeIfAbsent(
+            parts[0] + "." + second,
+            name -> new Beginning(parts[0].getBytes(charset), second.getBytes(charset)));
       }
     }
-    return List.copyOf(found);
+    return List.copyOf(found.values());
   }
 
-  private void readAll(List<String> beginnings, Overlay sources) {
+  private void readAll(List<Beginning> beginnings, Overlay sources) {
     Map<String, Map<String, List<Place>>> all = new HashMap<>();
     sources.paths().parallelStream()
         .filter(path -> !sources.changed().containsKey(path))
@@ -113,7 +125,7 @@ final class WrittenNames {
   }
 
   private static Map<String, List<Place>> onDisk(
-      Overlay sources, String path, List<String> beginnings) {
+      Overlay sources, String path, List<Beginning> beginnings) {
     byte[] bytes;
     try {
       bytes = sources.original(path);
@@ -125,22 +137,33 @@ final class WrittenNames {
       return Map.of();
     }
     // A plain look tells of most files that they name nothing of ours, before they are decoded.
-    String plain = new String(bytes, StandardCharsets.ISO_8859_1);
-    boolean java = path.endsWith(".java");
-    boolean candidate = beginnings.stream().anyMatch(b -> mayName(plain, b, java));
-    return candidate ? places(path, SourceText.of(bytes, sources.charset()).text()) : Map.of();
+    boolean bytewise = ".".getBytes(sources.charset()).length == 1;
+    return !bytewise || mayName(bytes, beginnings, path.endsWith(".java"))
+        ? places(path, SourceText.of(bytes, sources.charset()).text())
+        : Map.of();
   }
 
-  private static boolean mayName(String text, String beginning, boolean java) {
-    int at = text.indexOf(beginning);
-    if (at < 0 || !java || text.contains("\"\"\"")) {
-      return at >= 0;
-    }
-    while (at >= 0) {
-      if (text.substring(TextLines.begin(text, at), at).indexOf('"') >= 0) {
-        return true;
+  /**
+   * Whether some beginning stands in the bytes; in Java sources only behind a quote in its line, or
+   * anywhere behind the first text block.
+   */
+  private static boolean mayName(byte[] bytes, List<Beginning> beginnings, boolean java) {
+    boolean looking = !java;
+    boolean toTheEnd = !java;
+    for (int at = 0; at < bytes.length; at++) {
+      byte b = bytes[at];
+      if (b == '"') {
+        looking = true;
+        toTheEnd |= at >= 2 && bytes[at - 1] == '"' && bytes[at - 2] == '"';
+      } else if (b == '\n' || b == '\r') {
+        looking = toTheEnd;
+      } else if (looking && (b == '.' || b == '/')) {
+        for (Beginning beginning : beginnings) {
+          if (beginning.standsAround(bytes, at)) {
+            return true;
+          }
+        }
       }
-      at = text.indexOf(beginning, TextLines.end(text, at));
     }
     return false;
   }

@@ -86,10 +86,11 @@ public record SourceText(String text, Charset charset, boolean mark, boolean fal
   public static int[] lineStarts(String text) {
     int[] starts = new int[16];
     int lines = 1;
-    for (int at = 0; at < text.length(); at++) {
-      char c = text.charAt(at);
-      if (c == '\n' || c == '\r' && (at + 1 == text.length() || text.charAt(at + 1) != '\n')) {
-        if (at + 1 < text.length()) {
+    char[] chars = text.toCharArray();
+    for (int at = 0; at < chars.length; at++) {
+      char c = chars[at];
+      if (c == '\n' || c == '\r' && (at + 1 == chars.length || chars[at + 1] != '\n')) {
+        if (at + 1 < chars.length) {
           if (lines == starts.length) {
             starts = Arrays.copyOf(starts, lines * 2);
           }

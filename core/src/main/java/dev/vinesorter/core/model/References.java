@@ -128,6 +128,16 @@ public final class References {
     return byTarget;
   }
 
+  /** Takes over what another one with the same targets, and no more units, has made of them. */
+  void takeIndex(References same) {
+    int[][] index = same.byTarget;
+    if (index != null) {
+      int[] offsets = Arrays.copyOf(index[0], rows.length);
+      Arrays.fill(offsets, index[0].length, rows.length, target.length);
+      byTarget = new int[][] {offsets, index[1]};
+    }
+  }
+
   /** The columns rows, target, at and packed, for keeping; not to be changed. */
   public int[][] columns() {
     return new int[][] {rows, target, at, packed};

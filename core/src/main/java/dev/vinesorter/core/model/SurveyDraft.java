@@ -2,6 +2,7 @@ package dev.vinesorter.core.model;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,8 +31,15 @@ public final class SurveyDraft {
 
   private final Survey before;
   private final UnitArrays of;
-  private final int[] targets;
-  private final int[] offsets;
+
+  /** What each reference of the old survey names; that survey's own until one changes. */
+  private int[] targets;
+
+  /** Where each reference of the old survey stands; that survey's own until one changes. */
+  private int[] offsets;
+
+  /** References taken away. */
+  private final BitSet gone = new BitSet();
 
   /** String ids from the old table's size on stand for these. */
   private final List<String> newStrings = new ArrayList<>();
@@ -49,8 +57,8 @@ public final class SurveyDraft {
     this.before = before;
     this.of = before.units().copy();
     int[][] columns = before.references().columns();
-    this.targets = columns[1].clone();
-    this.offsets = columns[2].clone();
+    this.targets = columns[1];
+    this.offsets = columns[2];
   }
 
   /** Adds a unit; a file's module is given, any other unit's is -1. */
@@ -82,6 +90,9 @@ public final class SurveyDraft {
     of.end[unit] = of.end[unit] < 0 ? -1 : place.applyAsInt(of.end[unit]);
     of.nameAt[unit] = of.nameAt[unit] < 0 ? -1 : place.applyAsInt(of.nameAt[unit]);
     References references = before.references();
+    if (offsets == references.columns()[2]) {
+      offsets = offsets.clone();
+    }
     for (int r = references.row(unit); r < references.row(unit + 1); r++) {
       offsets[r] = offsets[r] < 0 ? -1 : place.applyAsInt(offsets[r]);
     }
@@ -110,7 +121,13 @@ public final class SurveyDraft {
 
   /** Lets a reference name another unit; -1 takes it away. */
   public void target(int reference, int unit) {
-    targets[reference] = unit;
+    gone.set(reference, unit < 0);
+    if (unit >= 0 && targets == before.references().columns()[1]) {
+      targets = targets.clone();
+    }
+    if (unit >= 0) {
+      targets[reference] = unit;
+    }
   }
 
   /** The string's id; equal strings keep sharing one, on which finding units relies. */
@@ -127,13 +144,14 @@ public final class SurveyDraft {
     return of.strings.size() + fresh;
   }
 
+  /** The survey with all the changes; the draft is spent then. */
   public Survey survey() {
     int old = of.parent.length;
     int size = old + newUnits.size();
-    byte[] level = Arrays.copyOf(of.level, size);
-    int[] parent = Arrays.copyOf(of.parent, size);
-    int[] name = Arrays.copyOf(of.name, size);
-    int[] traits = Arrays.copyOf(of.traits, size);
+    byte[] level = size == old ? of.level : Arrays.copyOf(of.level, size);
+    int[] parent = filled(of.parent, size);
+    int[] name = filled(of.name, size);
+    int[] traits = filled(of.traits, size);
     int[] module = filled(of.module, size);
     for (int n = old; n < size; n++) {
       NewUnit unit = newUnits.get(n - old);
@@ -145,7 +163,7 @@ public final class SurveyDraft {
     }
     int[] begin = filled(of.begin, size);
     int[] end = filled(of.end, size);
-    int[][] lineStarts = Arrays.copyOf(of.lineStarts, size);
+    int[][] lineStarts = size == old ? of.lineStarts : Arrays.copyOf(of.lineStarts, size);
     newTexts.forEach(
         (file, text) -> {
           begin[file] = 0;
@@ -154,7 +172,7 @@ public final class SurveyDraft {
         });
     Units units =
         new Units(
-            strings(),
+            newStrings.isEmpty() ? of.strings : of.strings.with(newStrings),
             parent,
             level,
             name,
@@ -163,69 +181,74 @@ public final class SurveyDraft {
             begin,
             end,
             filled(of.nameAt, size),
-            Arrays.copyOf(of.complexity, size),
+            size == old ? of.complexity : Arrays.copyOf(of.complexity, size),
             filled(of.type, size),
             filled(of.doc, size),
             lineStarts);
     return new Survey(units, references(size), before.problems(), before.unresolved());
   }
 
+  /** The cells with as many of -1 behind them as are needed. */
   private static int[] filled(int[] cells, int size) {
+    if (cells.length == size) {
+      return cells;
+    }
     int[] grown = Arrays.copyOf(cells, size);
     Arrays.fill(grown, cells.length, size, -1);
     return grown;
   }
 
-  private StringTable strings() {
-    if (newStrings.isEmpty()) {
-      return of.strings;
-    }
-    // Old ids must keep their meaning, so the new strings are put behind.
-    int[] offsets = Arrays.copyOf(of.strings.offsets(), of.strings.size() + newStrings.size() + 1);
-    byte[][] parts = new byte[newStrings.size()][];
-    int at = of.strings.size();
-    for (int n = 0; n < parts.length; n++) {
-      parts[n] = newStrings.get(n).getBytes(java.nio.charset.StandardCharsets.UTF_8);
-      offsets[at + n + 1] = Math.addExact(offsets[at + n], parts[n].length);
-    }
-    byte[] block = Arrays.copyOf(of.strings.block(), offsets[offsets.length - 1]);
-    for (int n = 0; n < parts.length; n++) {
-      System.arraycopy(parts[n], 0, block, offsets[at + n], parts[n].length);
-    }
-    return StringTable.of(offsets, block);
-  }
-
   /** The old rows without the references taken away, then the rows of the units added here. */
   private References references(int size) {
     References old = before.references();
-    int[] packed = old.columns()[3];
-    int room = targets.length + newReferences.size();
-    int[] rows = new int[size + 1];
-    int[] target = new int[room];
-    int[] at = new int[room];
-    int[] cells = new int[room];
-    int kept = 0;
-    for (int unit = 0; unit < size; unit++) {
-      if (unit < of.parent.length) {
-        for (int r = old.row(unit); r < old.row(unit + 1); r++) {
-          if (targets[r] >= 0) {
-            target[kept] = targets[r];
-            at[kept] = offsets[r];
-            cells[kept++] = packed[r];
-          }
-        }
-      } else {
-        for (NewReference added : newReferences) {
-          if (added.user == unit) {
-            target[kept] = added.target;
-            at[kept] = added.at;
-            cells[kept++] = added.packed;
-          }
+    int[] rows = Arrays.copyOf(old.columns()[0], size + 1);
+    int kept = old.size() - gone.cardinality();
+    int next = gone.nextSetBit(0);
+    int less = 0;
+    for (int unit = 0; unit < of.parent.length && !gone.isEmpty(); unit++) {
+      while (next >= 0 && next < old.row(unit + 1)) {
+        less++;
+        next = gone.nextSetBit(next + 1);
+      }
+      rows[unit + 1] -= less;
+    }
+    int room = kept + newReferences.size();
+    int[] target = without(targets, room);
+    int[] at = without(offsets, room);
+    int[] packed = without(old.columns()[3], room);
+    int end = kept;
+    for (int unit = of.parent.length; unit < size; unit++) {
+      for (NewReference added : newReferences) {
+        if (added.user == unit) {
+          target[end] = added.target;
+          at[end] = added.at;
+          packed[end++] = added.packed;
         }
       }
-      rows[unit + 1] = kept;
+      rows[unit + 1] = end;
     }
-    return new References(
-        rows, Arrays.copyOf(target, kept), Arrays.copyOf(at, kept), Arrays.copyOf(cells, kept));
+    References made = new References(rows, target, at, packed);
+    if (target == old.columns()[1]) {
+      made.takeIndex(old);
+    }
+    return made;
+  }
+
+  /** The cells of references that stay, in an array of that size. */
+  private int[] without(int[] cells, int room) {
+    if (gone.isEmpty() && room == cells.length) {
+      return cells;
+    }
+    int[] fresh = new int[room];
+    int to = 0;
+    int from = 0;
+    while (from < cells.length) {
+      int past = gone.nextSetBit(from);
+      int length = (past < 0 ? cells.length : past) - from;
+      System.arraycopy(cells, from, fresh, to, length);
+      to += length;
+      from += length + 1;
+    }
+    return fresh;
   }
 }

@@ -366,13 +366,20 @@ public final class Units {
 
   /** The unit with that full name, own before foreign, or -1. */
   public int find(String fullName) {
+    return find(fullName, null);
+  }
+
+  /** The unit with that name on that level, own before foreign, or -1; null for any level. */
+  public int find(String fullName, Level wanted) {
     int hash = fullName.indexOf('#');
     int dot = hash < 0 ? fullName.lastIndexOf('.') : -1;
     int whole = strings.find(fullName);
     int last = strings.find(fullName.substring((hash < 0 ? dot : hash) + 1));
     int foreign = -1;
     for (int unit = 0; unit < name.length; unit++) {
-      if ((name[unit] == last || name[unit] == whole) && name(unit).equals(fullName)) {
+      if ((name[unit] == last || name[unit] == whole)
+          && (wanted == null || level[unit] == wanted.ordinal())
+          && name(unit).equals(fullName)) {
         if (!has(unit, Trait.FOREIGN)) {
           return unit;
         }
@@ -382,19 +389,16 @@ public final class Units {
     return foreign;
   }
 
-  /** The unit with that name on that level, own before foreign, or -1. */
-  public int find(String fullName, Level wanted) {
-    for (int pass = 0; pass < 2; pass++) {
-      for (int unit = 0; unit < name.length; unit++) {
-        if (level[unit] == wanted.ordinal()
-            && has(unit, Trait.FOREIGN) == (pass == 1)
-            && fullName.endsWith(simpleName(unit))
-            && name(unit).equals(fullName)) {
-          return unit;
-        }
+  /** The units with that {@link #simpleName}, ascending. */
+  public List<Integer> named(String simpleName) {
+    List<Integer> found = new ArrayList<>();
+    int id = strings.find(simpleName);
+    for (int unit = 0; id >= 0 && unit < name.length; unit++) {
+      if (name[unit] == id) {
+        found.add(unit);
       }
     }
-    return -1;
+    return found;
   }
 
   /** The 1-based line of a char offset in a file; 0 where the file has no line table. */
