@@ -23,6 +23,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.lang.model.SourceVersion;
 
@@ -42,8 +43,13 @@ public final class JavaStepEditor implements StepEditor {
     }
   }
 
+  private static final int MOST_TOGETHER = 32;
+
   private final Function<Overlay, Survey> reread;
   private final WrittenNames written = new WrittenNames();
+
+  /** So many moves are tried together: fewer after some that did not go together. */
+  private int mostTogether = MOST_TOGETHER;
 
   /** An editor that reads sources anew where a step needs it. */
   public JavaStepEditor() {
@@ -59,7 +65,8 @@ public final class JavaStepEditor implements StepEditor {
     this(new Rereading(before, options));
   }
 
-  private JavaStepEditor(Function<Overlay, Survey> reread) {
+  /** An editor to which another one's reading is given. */
+  JavaStepEditor(Function<Overlay, Survey> reread) {
     this.reread = reread;
   }
 
@@ -89,9 +96,8 @@ public final class JavaStepEditor implements StepEditor {
 
   private Result move(Survey survey, Plan.Step step, Overlay sources) throws Refused {
     Units units = survey.units();
-    int member = step.units().size() == 1 ? units.find(step.unit()) : -1;
     if (step.unit().contains("#")) {
-      return memberMove(survey, step, member, sources);
+      return memberMove(survey, step, sources);
     }
     if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
       throw new Refused(
@@ -249,17 +255,36 @@ public final class JavaStepEditor implements StepEditor {
   }
 
   /** A member goes into a type. */
-  private Result memberMove(Survey survey, Plan.Step step, int member, Overlay sources)
+  private Result memberMove(Survey survey, Plan.Step step, Overlay sources) throws Refused {
+    MemberMove move = judged(new SourceView(survey, sources.copy()), step, sources);
+    return move == null ? done(survey) : carryOut(move, step, sources);
+  }
+
+  private Result carryOut(MemberMove move, Plan.Step step, Overlay sources) {
+    Survey survey = move.code.survey();
+    List<Result> results = new ArrayList<>();
+    List<Reason> reasons =
+        move.reasons().isEmpty()
+            ? MemberMoveStep.carryOut(List.of(move), sources, reread, results::add)
+            : move.reasons();
+    return reasons.isEmpty()
+        ? settled(results.get(0), memberNames(move), sources, step)
+        : new Result(StepOutcome.refused(reasons), survey);
+  }
+
+  /** A step's move over a view of a copy of the sources; null where it is done already. */
+  private static MemberMove judged(SourceView view, Plan.Step step, Overlay sources)
       throws Refused {
-    Units units = survey.units();
+    Units units = view.units();
     if (step.units().size() > 1) {
       throw new Refused("bad-target", "Members move one by one; make a step for each.");
     }
+    int member = units.find(step.unit());
     int target = units.find(step.into(), Level.TYPE);
     if (member < 0) {
       String there = step.into() + step.unit().substring(step.unit().indexOf('#'));
       if (units.find(there) >= 0) {
-        return done(survey);
+        return null;
       }
       throw unknown(units, step.unit());
     }
@@ -278,20 +303,80 @@ public final class JavaStepEditor implements StepEditor {
           "not-yet",
           step.unit() + " is a field of objects; so far static fields and methods move.");
     }
-    Result result =
-        MemberMoveStep.carryOut(
-            survey,
-            sources,
-            view ->
-                isStatic
-                    ? new StaticMove(view, member, target, step.leaves())
-                    : new InstanceMove(view, member, target, step.leaves(), step.through()),
-            reread);
-    String there = step.into() + "#" + units.simpleName(member);
-    return settled(result, memberNames(units, member, there), sources, step);
+    MemberMove move =
+        isStatic
+            ? new StaticMove(view, member, target, step.leaves())
+            : new InstanceMove(view, member, target, step.leaves(), step.through());
+    move.run();
+    return move;
+  }
+
+  @Override
+  public boolean mayShare(Plan.Step step) {
+    return step.verb() == Plan.Verb.MOVE && step.unit().contains("#") && !step.may(Leave.SWEEP);
+  }
+
+  /**
+   * Moves of members that do not depend on each other are read again together; when something
+   * speaks against the outcome, fewer of them are.
+   */
+  @Override
+  public void carryOut(
+      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+    List<MemberMove> together =
+        mayShare(steps.get(0)) ? independent(survey, steps, sources) : List.of();
+    if (together.isEmpty()) {
+      each.accept(carryOut(survey, steps.get(0), sources));
+    } else if (together.size() == 1) {
+      mostTogether = Math.min(MOST_TOGETHER, 2 * mostTogether);
+      each.accept(carryOut(together.get(0), steps.get(0), sources));
+    } else if (MemberMoveStep.carryOut(together, sources, reread, each).isEmpty()) {
+      mostTogether = Math.min(MOST_TOGETHER, 2 * mostTogether);
+    } else {
+      mostTogether = together.size() / 2;
+      carryOut(survey, steps, sources, each);
+    }
+  }
+
+  /**
+   * The moves of the first steps, as many as have nothing against them, do not depend on each other
+   * and are named in no text; the first alone where it is not so, or none where it makes no move.
+   */
+  private List<MemberMove> independent(Survey survey, List<Plan.Step> steps, Overlay sources) {
+    SourceView view = new SourceView(survey, sources.copy());
+    List<MemberMove> moves = new ArrayList<>();
+    for (Plan.Step step : steps.subList(0, Math.min(steps.size(), mostTogether))) {
+      MemberMove move;
+      try {
+        move = judged(view, step, sources);
+      } catch (Refused e) {
+        return moves;
+      }
+      if (move == null) {
+        return moves;
+      }
+      boolean alone = !move.reasons().isEmpty() || isMentioned(move, sources);
+      if (moves.isEmpty() || !alone && moves.stream().noneMatch(move::isEntangledWith)) {
+        moves.add(move);
+      }
+      if (alone || moves.get(moves.size() - 1) != move) {
+        return moves;
+      }
+    }
+    return moves;
+  }
+
+  private boolean isMentioned(MemberMove move, Overlay sources) {
+    return memberNames(move).keySet().stream()
+        .anyMatch(name -> !written.of(name, move.code.survey(), sources).isEmpty());
   }
 
   /** A member's old and new name as text has them; none where others keep the old one. */
+  private static Map<String, String> memberNames(MemberMove move) {
+    String there = move.units.name(move.target) + "#" + move.units.simpleName(move.member);
+    return memberNames(move.units, move.member, there);
+  }
+
   private static Map<String, String> memberNames(Units units, int member, String there) {
     String old = MemberNames.bare(units.name(member));
     for (int other : units.children(units.parent(member))) {

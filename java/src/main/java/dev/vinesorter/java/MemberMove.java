@@ -13,6 +13,7 @@ import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -64,6 +65,16 @@ abstract class MemberMove {
 
   /** Judges and edits; the reasons say whether the edits are any good. */
   final void run() {
+    try {
+      judge();
+    } catch (TextEdits.OverlapException e) {
+      refuse(
+          "entangled",
+          "Two places that would change stand inside each other. Write them apart first.");
+    }
+  }
+
+  private void judge() {
     shape();
     if (reasons.isEmpty()) {
       signature();
@@ -88,6 +99,26 @@ abstract class MemberMove {
       staleImports();
       names.into(changes);
     }
+  }
+
+  /**
+   * Whether what one of two moves edits matters to the other: a file that it edits, too, or one
+   * with a type that the old or new owner inherits from, or that inherits from it.
+   */
+  final boolean isEntangledWith(MemberMove other) {
+    return !Collections.disjoint(changes.files(), other.matters())
+        || !Collections.disjoint(other.changes.files(), matters());
+  }
+
+  private Set<Integer> matters() {
+    Set<Integer> types = new TreeSet<>();
+    for (int end : List.of(owner, target)) {
+      types.addAll(code.allSupertypes(end));
+      types.addAll(code.subtypes(end));
+    }
+    Set<Integer> files = new TreeSet<>(changes.files());
+    types.forEach(type -> files.add(units.fileOf(type)));
+    return files;
   }
 
   /** What the member's declaration becomes, beside its body. */

@@ -20,81 +20,107 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
- * Carries a {@link MemberMove} out on a copy of the sources, which is read again: only when it
- * compiles as before, and every name outside the edited places means what it meant, does the step
- * count. What is read is the survey that the step leaves.
+ * Carries {@link MemberMove}s out on a copy of the sources, which is read again: only when it
+ * compiles as before, and every name outside the edited places means what it meant, do the steps
+ * count. What is read is the survey that they leave. Moves that do not depend on each other share
+ * that reading.
  */
 final class MemberMoveStep {
   private static final int MOST_SITES = 20;
 
   private final Survey before;
   private final Survey after;
-  private final MemberMove move;
+  private final List<MemberMove> moves;
+
+  private final Map<Integer, MemberMove> byMember = new HashMap<>();
+
+  /** The move that edits a file. */
+  private final Map<Integer, MemberMove> byFile = new HashMap<>();
 
   /** For each unit of the old survey the same one in the new, or -1. */
   private final int[] now;
 
-  private MemberMoveStep(Survey before, Survey after, MemberMove move) {
+  private MemberMoveStep(Survey before, Survey after, List<MemberMove> moves) {
     this.before = before;
     this.after = after;
-    this.move = move;
+    this.moves = moves;
+    for (MemberMove move : moves) {
+      byMember.put(move.member, move);
+      move.changes().files().forEach(file -> byFile.put(file, move));
+    }
     this.now = matched();
   }
 
   /**
-   * Carries the move out.
+   * Carries moves out that no reason speaks against so far.
    *
-   * @param make makes the move over a view of the copy
+   * @param moves judged over one view of a copy of the sources; of those that are more than one,
+   *     none depends on another, and none sweeps
    * @param reread reads sources that differ from those of the survey
+   * @param each is told of every move when its outcome is in the sources
+   * @return what speaks against one of them, and then nothing is done; else empty
    */
-  static Result carryOut(
-      Survey survey,
+  static List<Reason> carryOut(
+      List<MemberMove> moves,
       Overlay sources,
-      Function<SourceView, MemberMove> make,
-      Function<Overlay, Survey> reread) {
-    Overlay copy = sources.copy();
-    MemberMove move = make.apply(new SourceView(survey, copy));
-    try {
-      move.run();
-    } catch (TextEdits.OverlapException e) {
-      move.refuse(
-          "entangled",
-          "Two places that would change stand inside each other. Write them apart first.");
-    }
-    if (!move.reasons().isEmpty()) {
-      return new Result(StepOutcome.refused(move.reasons()), survey);
-    }
-    move.changes().apply();
+      Function<Overlay, Survey> reread,
+      Consumer<Result> each) {
+    Survey survey = moves.get(0).code.survey();
+    Overlay copy = moves.get(0).code.sources();
+    moves.forEach(move -> move.changes().apply());
     Survey fresh = reread.apply(copy);
-    MemberMoveStep step = new MemberMoveStep(survey, fresh, move);
+    MemberMoveStep step = new MemberMoveStep(survey, fresh, moves);
     List<Reason> reasons = step.errors();
     if (reasons.isEmpty()) {
       reasons = step.rebound();
     }
     if (!reasons.isEmpty()) {
-      return new Result(StepOutcome.refused(reasons), survey);
+      return reasons;
     }
-    List<String> offers = new ArrayList<>();
-    Set<String> fields = Sweep.read(survey, move.users());
-    Survey left = move.may(Leave.SWEEP) ? step.swept(fields, copy, reread, offers) : fresh;
-    for (String field : Sweep.unread(left, fields)) {
-      if (!move.may(Leave.SWEEP)) {
-        offers.add("Nobody reads " + field + " any more; 'sweep: true' removes it.");
+    boolean sweeps = moves.get(0).may(Leave.SWEEP);
+    List<String> swept = new ArrayList<>();
+    Survey left =
+        sweeps ? step.swept(Sweep.read(survey, moves.get(0).users()), copy, reread, swept) : fresh;
+    List<List<String>> offers = sweeps ? List.of(swept) : step.unread();
+    for (int n = 0; n < moves.size(); n++) {
+      MemberMove move = moves.get(n);
+      List<String> told = new ArrayList<>(offers.get(n));
+      told.addAll(move.testsToo());
+      boolean last = n == moves.size() - 1;
+      Set<String> own = new TreeSet<>();
+      move.changes().files().forEach(file -> own.add(survey.units().name(file)));
+      copy.changed()
+          .forEach(
+              (path, text) -> {
+                if ((last || own.contains(path)) && sources.changed().get(path) != text) {
+                  sources.put(path, text);
+                }
+              });
+      StepOutcome outcome = new StepOutcome(true, List.of(), move.widenings(), false);
+      each.accept(new Result(outcome.with(List.of(), told), left));
+    }
+    return List.of();
+  }
+
+  /** For each move the fields that nobody reads any more; told with the last that read one. */
+  private List<List<String>> unread() {
+    List<List<String>> offers = new ArrayList<>();
+    Set<String> known = new TreeSet<>();
+    for (int n = moves.size() - 1; n >= 0; n--) {
+      List<String> own = new ArrayList<>();
+      for (String field : Sweep.unread(after, Sweep.read(before, moves.get(n).users()))) {
+        if (known.add(field)) {
+          own.add("Nobody reads " + field + " any more; 'sweep: true' removes it.");
+        }
       }
+      offers.add(0, own);
     }
-    offers.addAll(move.testsToo());
-    copy.changed()
-        .forEach(
-            (path, text) -> {
-              if (sources.changed().get(path) != text) {
-                sources.put(path, text);
-              }
-            });
-    StepOutcome outcome = new StepOutcome(true, List.of(), move.widenings(), false);
-    return new Result(outcome.with(List.of(), offers), left);
+    return offers;
   }
 
   /** Takes out what is unread, one field after the other, as long as the outcome compiles. */
@@ -146,26 +172,28 @@ final class MemberMoveStep {
     int[] found = new int[old.size()];
     for (int unit = 0; unit < found.length; unit++) {
       String name = old.level(unit) + old.name(unit);
-      found[unit] =
-          byName.getOrDefault(unit == move.member ? Level.MEMBER + move.newName() : name, -1);
+      MemberMove move = byMember.get(unit);
+      found[unit] = byName.getOrDefault(move != null ? Level.MEMBER + move.newName() : name, -1);
     }
     return found;
   }
 
   private List<Reason> rebound() {
-    if (now[move.member] < 0) {
-      return List.of(
-          new Reason(
-              "rebinding",
-              "The moved member was not found as " + move.newName() + " afterwards.",
-              List.of(move.code.declaration(move.member))));
-    }
-    if (overrides(now[move.member])) {
-      return List.of(
-          new Reason(
-              "override-gained",
-              move.newName() + " would override a method, or be overridden.",
-              List.of(move.code.declaration(move.member))));
+    for (MemberMove move : moves) {
+      if (now[move.member] < 0) {
+        return List.of(
+            new Reason(
+                "rebinding",
+                "The moved member was not found as " + move.newName() + " afterwards.",
+                List.of(move.code.declaration(move.member))));
+      }
+      if (overrides(now[move.member])) {
+        return List.of(
+            new Reason(
+                "override-gained",
+                move.newName() + " would override a method, or be overridden.",
+                List.of(move.code.declaration(move.member))));
+      }
     }
     Map<Integer, long[]> freshOf = new HashMap<>();
     List<Site> sites = new ArrayList<>();
@@ -175,14 +203,15 @@ final class MemberMoveStep {
       if (references.row(unit) == references.row(unit + 1) || units.fileOf(unit) < 0) {
         continue;
       }
-      int file = now[unit == move.member ? move.targetFile : units.fileOf(unit)];
+      MemberMove move = byMember.get(unit);
+      int file = now[move != null ? move.targetFile : units.fileOf(unit)];
       long[] fresh = freshOf.computeIfAbsent(file, this::keys);
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         Kind kind = references.kind(r);
         if (kind == Kind.MENTIONS || kind == Kind.IMPORTS || kind == Kind.THROUGH) {
           continue;
         }
-        if (unit == move.member && move.isAssertion(r)) {
+        if (move != null && move.isAssertion(r)) {
           continue;
         }
         int at = placeOf(unit, r);
@@ -226,23 +255,22 @@ final class MemberMoveStep {
     if (begin < 0) {
       return -1;
     }
-    boolean moved = unit == move.member;
-    int file = before.units().fileOf(unit);
-    boolean edited = move.changes().files().contains(file);
-    if (!moved && !edited) {
+    MemberMove own = byMember.get(unit);
+    MemberMove editor = byFile.get(before.units().fileOf(unit));
+    if (own == null && editor == null) {
       return begin;
     }
-    TextEdits edits = moved ? move.inside : move.changes().in(file);
+    TextEdits edits = own != null ? own.inside : editor.changes().in(before.units().fileOf(unit));
     for (TextEdits.Edit edit : edits.list()) {
       if (edit.begin() < end && edit.end() > begin) {
         return -1;
       }
     }
-    if (!moved) {
+    if (own == null) {
       return edits.place(begin);
     }
-    int name = before.units().nameAt(move.member);
-    return edits.place(begin) - edits.place(name) + after.units().nameAt(now[move.member]);
+    int name = before.units().nameAt(own.member);
+    return edits.place(begin) - edits.place(name) + after.units().nameAt(now[own.member]);
   }
 
   /** All references of a file of the new survey, sorted. */

@@ -28,6 +28,9 @@ public record Rehearsal(
     Survey after,
     Overlay sources,
     List<Overlay.Stage> stages) {
+  /** More steps than this are not looked at together. */
+  private static final int MOST_TOGETHER = 32;
+
   public Rehearsal {
     steps = List.copyOf(steps);
     stages = List.copyOf(stages);
@@ -39,15 +42,39 @@ public record Rehearsal(
     List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
     List<Plan.Step> carriedOut = new ArrayList<>();
-    for (Plan.Step asked : plan.steps()) {
-      Plan.Step step = asked.in(now.units(), carriedOut);
-      carriedOut.add(step);
-      StepEditor.Result result = editor.carryOut(now, step, sources);
-      outcomes.add(result.outcome());
-      now = result.foretold();
-      stages.add(sources.stage());
+    while (outcomes.size() < plan.steps().size()) {
+      List<Plan.Step> next = next(plan, now, carriedOut, editor);
+      List<Survey> left = new ArrayList<>();
+      editor.carryOut(
+          now,
+          next,
+          sources,
+          result -> {
+            outcomes.add(result.outcome());
+            stages.add(sources.stage());
+            left.add(result.foretold());
+          });
+      now = left.get(left.size() - 1);
+      carriedOut.addAll(next.subList(0, left.size()));
     }
     return new Rehearsal(plan, outcomes, before, now, sources, stages);
+  }
+
+  /** The next step, with those right behind it that may share its work. */
+  private static List<Plan.Step> next(
+      Plan plan, Survey now, List<Plan.Step> carriedOut, StepEditor editor) {
+    List<Plan.Step> earlier = new ArrayList<>(carriedOut);
+    for (Plan.Step asked : plan.steps().subList(carriedOut.size(), plan.steps().size())) {
+      boolean goesOn = earlier.size() == carriedOut.size() || editor.mayShare(asked);
+      if (!goesOn || earlier.size() - carriedOut.size() == MOST_TOGETHER) {
+        break;
+      }
+      earlier.add(asked.in(now.units(), earlier));
+      if (!editor.mayShare(asked)) {
+        break;
+      }
+    }
+    return earlier.subList(carriedOut.size(), earlier.size());
   }
 
   public boolean accepted() {
