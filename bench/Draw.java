@@ -81,15 +81,12 @@ final class Draw {
         List<Integer> found = new ArrayList<>();
         for (int unit : members) {
           boolean constant = units.has(units.parent(unit), Trait.ENUM) && units.has(unit, Trait.FIELD);
-          if (units.has(unit, Trait.STATIC)
-              && units.has(unit, Trait.METHOD)
-              && !constant
-              && !units.has(units.parent(unit), Trait.INTERFACE)) {
+          if (units.has(unit, Trait.STATIC) && units.has(unit, Trait.METHOD) && !constant) {
             found.add(unit);
           }
         }
         int member = any(found);
-        yield Plan.Step.move(units.name(member), units.name(otherClass(member)), true, 0);
+        yield Plan.Step.move(units.name(member), units.name(otherType(member)), true, 0);
       }
       case "instance", "present" -> {
         List<String[]> found = new ArrayList<>();
@@ -135,7 +132,7 @@ final class Draw {
     return false;
   }
 
-  /** Own classes into which a method reaches, and that are the type of a parameter or of a field that it reads and does not set. */
+  /** Own types into which a method reaches, and that are the type of a parameter or of a field that it reads and does not set. */
   private Set<Integer> reachable(int method) {
     Set<Integer> found = new TreeSet<>();
     String name = units.simpleName(method);
@@ -163,7 +160,6 @@ final class Draw {
       if (reached.contains(type)
           && names.contains(units.simpleName(type))
           && type != units.topTypeOf(method)
-          && !units.has(type, Trait.INTERFACE)
           && units.moduleOf(type) == units.moduleOf(method)) {
         found.add(type);
       }
@@ -171,12 +167,11 @@ final class Draw {
     return found;
   }
 
-  private int otherClass(int member) {
+  private int otherType(int member) {
     int type;
     do {
       type = any(types);
     } while (type == units.topTypeOf(member)
-        || units.has(type, Trait.INTERFACE)
         || units.has(type, Trait.ANNOTATION)
         || units.moduleOf(type) != units.moduleOf(member));
     return type;

@@ -62,6 +62,11 @@ final class Expressions {
 
   /** Whether type arguments of a call stand before a name, as in {@code a.<B>c()}. */
   boolean followsTypeArguments(int name) {
+    return dotBeforeTypeArguments(name) >= 0;
+  }
+
+  /** The dot before the type arguments that stand before a name; -1 where none do. */
+  int dotBeforeTypeArguments(int name) {
     int depth = 0;
     for (int at = name - 1; at > 0; at--) {
       depth += tokens.is(at, ">") ? 1 : tokens.is(at, "<") ? -1 : 0;
@@ -69,10 +74,10 @@ final class Expressions {
           tokens.isWord(at)
               || ".,?[]&<>".contains(tokens.text(at)) && tokens.text(at).length() == 1;
       if (depth == 0 || !inTypes) {
-        return depth == 0 && tokens.is(at, "<") && tokens.is(at - 1, ".");
+        return depth == 0 && tokens.is(at, "<") && tokens.is(at - 1, ".") ? at - 1 : -1;
       }
     }
-    return false;
+    return -1;
   }
 
   private boolean isSelf(int token) {

@@ -187,7 +187,11 @@ final class ImportEdits {
           begin == 0 || text.substring(TextLines.previous(text, begin), begin).isBlank();
       boolean replaced = header.imports().stream().allMatch(removed::contains) && !added.isEmpty();
       if (blankBefore && !replaced && end < text.length() && TextLines.isEnd(text, end)) {
-        end = TextLines.next(text, end);
+        int behind = TextLines.next(text, end);
+        int blank = end;
+        // The blank line may go already, with a type that stands behind it.
+        boolean goes = edits.list().stream().anyMatch(e -> e.begin() <= blank && e.end() > blank);
+        end = goes ? end : behind;
       }
     }
     edits.remove(begin, end);

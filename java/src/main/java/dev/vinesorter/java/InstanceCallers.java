@@ -9,6 +9,7 @@ import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * The calls of a method that gets another object: each expression in them is still evaluated once
@@ -51,7 +52,8 @@ final class InstanceCallers {
 
     boolean isThis() {
       return isImplicit()
-          || receiver.end() - receiver.begin() == 1 && tokens.is(receiver.begin(), "this");
+          || receiver.end() - receiver.begin() == 1
+              && (tokens.is(receiver.begin(), "this") || tokens.is(receiver.begin(), "super"));
     }
 
     /** How many tokens it takes: what stands inside another takes less. */
@@ -86,9 +88,14 @@ final class InstanceCallers {
     if (of.is(token - 1, ".") || isReference) {
       int first = expressions.primaryBegin(token - 2);
       receiver = new Expressions.Run(first, token - 1);
-      if (first < 0 || of.is(token - 2, "super")) {
+      boolean bySuper = of.is(token - 2, "super");
+      if (first < 0 || bySuper && (isReference || first < token - 2)) {
         refuse("receiver", "What the method is called on here is not understood.", r);
         return;
+      }
+      if (bySuper) {
+        // Nothing overrides the method, so it is the one that 'this' has as well.
+        edits(user, in).replace(of.begin(token - 2), of.end(token - 2), "this");
       }
     }
     List<Expressions.Run> arguments = isReference ? null : expressions.arguments(token + 1);
@@ -134,7 +141,11 @@ final class InstanceCallers {
   }
 
   private TextEdits edits(Call call) {
-    return call.user == move.member ? move.inside : move.changes.in(call.in);
+    return edits(call.user, call.in);
+  }
+
+  private TextEdits edits(int user, int in) {
+    return user == move.member ? move.inside : move.changes.in(in);
   }
 
   /** A run as it is by now; its edits are taken out. */
@@ -257,6 +268,13 @@ final class InstanceCallers {
           call.r);
       return false;
     }
+    if (!move.needsOwner && !call.isThis() && !call.expressions.isPure(call.receiver)) {
+      refuse(
+          "evaluation-order",
+          "The object is worked out here, and would not be any more. Put it into a variable first.",
+          call.r);
+      return false;
+    }
     return true;
   }
 
@@ -289,28 +307,29 @@ final class InstanceCallers {
             && move.nullness().fieldPresent(call.user, call.tokens.begin(call.token), move.field);
   }
 
-  /** Whether nothing can tell that the argument is evaluated first and the object later. */
+  /**
+   * Whether nothing can tell that {@code r.m(b, a, c)} becomes {@code a.m(b, r, c)}: the argument
+   * is evaluated before the object and what stands before it, and the object behind these.
+   */
   private boolean keepsOrder(Call call, Expressions.Run argument) {
-    Expressions of = call.expressions;
-    boolean argumentPure = of.isPure(argument);
-    boolean receiverPure = call.isImplicit() || of.isPure(call.receiver);
-    boolean othersPure = true;
-    boolean assigns = false;
-    for (int n = 0; n < call.arguments.size(); n++) {
-      Expressions.Run run = call.arguments.get(n);
-      othersPure &= n >= move.chosen || of.isPure(run);
-      assigns |= of.assigns(run);
+    List<Expressions.Run> between = call.arguments.subList(0, move.chosen);
+    List<Expressions.Run> ends = new ArrayList<>(List.of(argument));
+    if (!call.isThis()) {
+      ends.add(call.receiver);
     }
-    if (assigns) {
-      return false;
-    }
-    if (argumentPure && receiverPure) {
-      return othersPure || isSettled(call, argument);
-    }
-    if (argumentPure) {
-      return othersPure && isSettled(call, argument);
-    }
-    return receiverPure && othersPure && (call.isThis() || isSettled(call, call.receiver));
+    boolean assigns =
+        Stream.concat(between.stream(), ends.stream()).anyMatch(call.expressions::assigns);
+    boolean endsCommute = ends.size() == 1 || commute(call, argument, call.receiver);
+    return !assigns
+        && endsCommute
+        && between.stream().allMatch(b -> ends.stream().allMatch(end -> commute(call, b, end)));
+  }
+
+  /** Whether two runs give the same in either order. */
+  private boolean commute(Call call, Expressions.Run one, Expressions.Run other) {
+    return call.expressions.isPure(one) && call.expressions.isPure(other)
+        || isSettled(call, one)
+        || isSettled(call, other);
   }
 
   /** Whether a run reads only what no call changes: a variable of its method, final fields. */

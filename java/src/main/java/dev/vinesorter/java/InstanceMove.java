@@ -97,6 +97,11 @@ final class InstanceMove extends MemberMove {
     }
   }
 
+  @Override
+  boolean isOfObjects() {
+    return !becomesStatic();
+  }
+
   /** Whether the method becomes static. */
   boolean becomesStatic() {
     return chosen < 0 && field < 0;

@@ -44,6 +44,7 @@ abstract class MemberMove {
   final TextEdits inside = new TextEdits();
 
   private final Set<Leave> leaves;
+  private final InterfaceModifiers modifiers;
   private final List<Reason> reasons = new ArrayList<>();
   private final Map<Integer, Access> widened = new TreeMap<>();
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
@@ -61,6 +62,7 @@ abstract class MemberMove {
     this.changes = new FileChanges(code);
     this.names = new TypeNames(code);
     this.leaves = leaves;
+    this.modifiers = new InterfaceModifiers(this);
   }
 
   /** Judges and edits; the reasons say whether the edits are any good. */
@@ -87,11 +89,12 @@ abstract class MemberMove {
       uses().forEach(this::caller);
       callersDone();
       ownDocumentation();
-      demand(member, neededByCallers(), List.of());
+      demand(member, modifiers.given(neededByCallers()), List.of());
       report();
     }
     if (reasons.isEmpty()) {
       widened.forEach(this::widenDeclaration);
+      modifiers.edit(neededByCallers(), isOfObjects());
       head();
       String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
       new MovedText(code, member, target, inside).into(changes, stays);
@@ -123,6 +126,9 @@ abstract class MemberMove {
 
   /** What the member's declaration becomes, beside its body. */
   abstract void signature();
+
+  /** Whether the member will be one of objects. */
+  abstract boolean isOfObjects();
 
   /** The names inside the member. */
   abstract void body();
@@ -313,13 +319,19 @@ abstract class MemberMove {
       refuse("other-module", units.name(target) + " cannot be seen by all that use the member.");
       return;
     }
-    if (units.has(owner, Trait.ANNOTATION)
-        || units.has(target, Trait.ANNOTATION)
-        || units.has(owner, Trait.INTERFACE) != units.has(target, Trait.INTERFACE)) {
+    if (units.has(owner, Trait.ANNOTATION) || units.has(target, Trait.ANNOTATION)) {
       refuse(
-          "implicit-modifiers",
-          "Members of interfaces have modifiers that are not written; they move only between"
-              + " interfaces.",
+          "bad-target",
+          "Annotation types keep their members, and take no others.",
+          code.declaration(member));
+      return;
+    }
+    if (field && modifiers.enters() && !modifiers.isConstant()) {
+      refuse(
+          "no-constant",
+          units.name(member)
+              + " is no constant that gets its value where it is declared; interfaces have no other"
+              + " fields.",
           code.declaration(member));
       return;
     }
@@ -367,6 +379,44 @@ abstract class MemberMove {
           return;
         }
       }
+    }
+    if (isOfObjects()) {
+      inheritedBeside(around);
+    }
+  }
+
+  /** A type that inherits the moved method must not inherit one like it from somewhere else. */
+  private void inheritedBeside(Set<Integer> related) {
+    for (int heir : code.subtypes(target)) {
+      for (int base : code.allSupertypes(heir)) {
+        for (int other : related.contains(base) ? new int[0] : units.children(base)) {
+          boolean isOne =
+              units.level(other) == Level.MEMBER
+                  && units.has(other, Trait.METHOD)
+                  && !units.has(other, Trait.STATIC)
+                  && !units.has(other, Trait.PRIVATE)
+                  && MemberNames.bare(units.simpleName(other)).equals(name());
+          if (isOne && isVague(units.simpleName(other))) {
+            refuse(
+                "override-gained",
+                units.name(heir)
+                    + " has "
+                    + units.name(other)
+                    + ", which would come to be the same method.",
+                code.declaration(heir));
+            return;
+          }
+        }
+      }
+    }
+    int heir = modifiers.heirOfLibrary();
+    if (heir >= 0) {
+      refuse(
+          "override-gained",
+          units.name(heir)
+              + " inherits from a library's class; should that have such a method, it would come to"
+              + " be the same.",
+          code.declaration(heir));
     }
   }
 
@@ -434,6 +484,9 @@ abstract class MemberMove {
   }
 
   private void widenDeclaration(int unit, Access to) {
+    if (unit == member && modifiers.enters()) {
+      return;
+    }
     int in = units.fileOf(unit);
     TextEdits edits = unit == member ? inside : changes.in(in);
     ModifierEdits.access(edits, code.tokens(in), code.text(in), units.begin(unit), to);
@@ -497,12 +550,15 @@ abstract class MemberMove {
     if (tokens.is(token - 1, ".") || tokens.is(token - 1, "::")) {
       return;
     }
+    // What is static in an interface is not inherited, but for constants.
+    boolean inherited = !units.has(type, Trait.INTERFACE) || !units.has(used, Trait.METHOD);
     if (units.has(type, Trait.ENUM) && inCase(token)
         || type == target
-        || code.isSubtype(target, type)) {
+        || inherited && code.isSubtype(target, type)) {
       return;
     }
-    int through = units.has(type, Trait.PUBLIC) || !code.isSubtype(owner, type) ? type : owner;
+    boolean byOwner = inherited && !units.has(type, Trait.PUBLIC) && code.isSubtype(owner, type);
+    int through = byOwner ? owner : type;
     inside.insert(
         references.at(r), changes.encodable(targetFile, names.in(targetFile, through)) + ".");
   }

@@ -41,12 +41,8 @@ final class ModifierEdits {
           || tokens.is(token, "public")
           || tokens.is(token, "private")) {
         int end = tokens.end(token);
-        while (word.isEmpty()
-            && end < text.length()
-            && (text.charAt(end) == ' ' || text.charAt(end) == '\t')) {
-          end++;
-        }
-        edits.replace(tokens.begin(token), end, word);
+        edits.replace(
+            tokens.begin(token), word.isEmpty() ? TextLines.behindBlanks(text, end) : end, word);
         return;
       }
       if (tokens.is(token, "-") || MODIFIERS.contains(tokens.text(token))) {
@@ -77,6 +73,16 @@ final class ModifierEdits {
       token--;
     }
     access(edits, tokens, text, tokens.begin(token + 1), access);
+  }
+
+  /** The token of a modifier of the declaration that begins at the char; -1 where it has not. */
+  static int find(JavaTokens tokens, int begin, String modifier) {
+    int token = tokens.from(begin);
+    int past = behindModifiers(tokens, token);
+    while (token < past && !tokens.is(token, modifier)) {
+      token = tokens.is(token, "@") ? behindAnnotation(tokens, token) : token + 1;
+    }
+    return token < past ? token : -1;
   }
 
   /** The first token behind the modifiers and annotations that begin at a token. */

@@ -38,7 +38,10 @@ final class MovedText {
     int begin = region.begin;
     int end = region.end;
     boolean ownLines = region.ownLines;
-    reindent(text, begin, end, indent(code.text(targetFile), target));
+    String wanted = indent(code.text(targetFile), target);
+    int line = TextLines.begin(text, begin);
+    String now = text.substring(line, TextLines.behindBlanks(text, line));
+    reindent(text, ownLines ? begin : TextLines.next(text, begin), end, now, wanted);
     String whole = inside.apply(text);
     int from = inside.placeBefore(begin);
     String moved = whole.substring(from, from + lengthAfter(text, begin, end));
@@ -49,7 +52,7 @@ final class MovedText {
     } else {
       changes.in(file).replace(begin, end, indented(file, stays, ownLines ? begin : -1));
     }
-    insert(changes, targetFile, moved.stripTrailing());
+    insert(changes, targetFile, (ownLines ? "" : wanted) + moved.stripTrailing());
   }
 
   /** A member with its comments; whole lines without the last line's end where it has them. */
@@ -84,7 +87,7 @@ final class MovedText {
   private String indented(int file, String lines, int begin) {
     String text = code.text(file);
     int line = begin < 0 ? TextLines.begin(text, units.begin(member)) : begin;
-    String lead = text.substring(line, firstNonBlank(text, line));
+    String lead = text.substring(line, TextLines.behindBlanks(text, line));
     String lineEnd = code.sources().text(units.name(file)).lineEnd();
     String all = lines.lines().map(one -> lead + one).collect(Collectors.joining(lineEnd));
     return begin < 0 ? all.strip() : all;
@@ -113,7 +116,7 @@ final class MovedText {
     if (text.substring(line, at).isBlank() && line > 0) {
       changes.in(targetFile).insert(line, (empty ? "" : lineEnd) + moved + lineEnd);
     } else {
-      String around = text.substring(line, firstNonBlank(text, line));
+      String around = text.substring(line, TextLines.behindBlanks(text, line));
       changes
           .in(targetFile)
           .insert(at, lineEnd + (empty ? "" : lineEnd) + moved + lineEnd + around);
@@ -133,14 +136,6 @@ final class MovedText {
       }
     }
     return true;
-  }
-
-  private static int firstNonBlank(String text, int line) {
-    int at = line;
-    while (at < text.length() && (text.charAt(at) == ' ' || text.charAt(at) == '\t')) {
-      at++;
-    }
-    return at;
   }
 
   /** Where the comments that stand right before the declaration begin. */
@@ -192,16 +187,14 @@ final class MovedText {
       }
     }
     int line = TextLines.begin(text, units.begin(type));
-    String own = text.substring(line, firstNonBlank(text, line));
+    String own = text.substring(line, TextLines.behindBlanks(text, line));
     return own
         + (own.startsWith("\t") ? "\t" : own.length() % 4 == 0 && !own.isEmpty() ? "    " : "  ");
   }
 
   /** Gives every line of the region the other indentation; text blocks keep what they have. */
-  private void reindent(String text, int begin, int end, String wanted) {
-    int first = firstNonBlank(text, begin);
-    String now = text.substring(begin, first);
-    if (now.equals(wanted) || text.substring(begin, end).contains("\"\"\"")) {
+  private void reindent(String text, int begin, int end, String now, String wanted) {
+    if (begin >= end || now.equals(wanted) || text.substring(begin, end).contains("\"\"\"")) {
       return;
     }
     for (int line = begin; line < end; line = TextLines.next(text, line)) {

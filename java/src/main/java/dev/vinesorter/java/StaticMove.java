@@ -26,6 +26,17 @@ final class StaticMove extends MemberMove {
             code.site(file, token));
       }
     }
+    if (units.has(member, Trait.SYNCHRONIZED)) {
+      refuse(
+          "synchronized",
+          "The method locks its class; it would lock another.",
+          code.declaration(member));
+    }
+  }
+
+  @Override
+  boolean isOfObjects() {
+    return false;
   }
 
   @Override
@@ -98,10 +109,11 @@ final class StaticMove extends MemberMove {
     }
     demandTarget(r);
     int token = of.from(references.at(r));
+    int typed = new Expressions(of, code.text(in)).dotBeforeTypeArguments(token);
     if (of.is(token - 1, ".") || of.is(token - 1, "::")) {
-      qualified(r, user, in, token);
-    } else if (new Expressions(of, code.text(in)).followsTypeArguments(token)) {
-      refuse("type-arguments", "The call here says its type arguments; leave them out.", site(r));
+      qualified(r, user, in, token, token - 1);
+    } else if (typed >= 0) {
+      qualified(r, user, in, token, typed);
     } else if (user != member && !units.inside(user, target)) {
       if (isImported(in)) {
         importing.add(in);
@@ -111,9 +123,10 @@ final class StaticMove extends MemberMove {
     }
   }
 
-  private void qualified(int r, int user, int in, int token) {
+  /** The dot stands before the name, or before type arguments that stand before it. */
+  private void qualified(int r, int user, int in, int token, int dot) {
     JavaTokens of = code.tokens(in);
-    int last = token - 2;
+    int last = dot - 1;
     if (!isTypeName(user, of.begin(Math.max(0, last)))) {
       refuse(
           "through-instance",
@@ -125,12 +138,13 @@ final class StaticMove extends MemberMove {
     while (of.is(first - 1, ".") && of.isWord(first - 2)) {
       first -= 2;
     }
-    boolean home = units.ancestor(user, Level.TYPE) == target && of.is(token - 1, ".");
+    boolean plain = dot == token - 1 && of.is(dot, ".");
+    boolean home = units.ancestor(user, Level.TYPE) == target;
     int from = of.from(Math.max(0, units.begin(user)));
     int past = of.from(Math.max(0, units.end(user)));
     var edits = user == member ? inside : changes.in(in);
     int writtenIn = user == member ? targetFile : in;
-    if ((home || user == member && of.is(token - 1, ".")) && !standsAlone(of, from, past, name())) {
+    if (plain && (home || user == member) && !standsAlone(of, from, past, name())) {
       edits.remove(of.begin(first), of.begin(token));
     } else {
       edits.replace(

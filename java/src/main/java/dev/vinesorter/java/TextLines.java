@@ -37,6 +37,15 @@ final class TextLines {
     return begin == 0 ? 0 : begin(text, end);
   }
 
+  /** The first char from the offset on that is no space and no tab, or the text's end. */
+  static int behindBlanks(String text, int offset) {
+    int at = offset;
+    while (at < text.length() && (text.charAt(at) == ' ' || text.charAt(at) == '\t')) {
+      at++;
+    }
+    return at;
+  }
+
   /** Whether a char ends a line. */
   static boolean isEnd(String text, int at) {
     return text.charAt(at) == '\n' || text.charAt(at) == '\r';

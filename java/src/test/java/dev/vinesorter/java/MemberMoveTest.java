@@ -245,6 +245,69 @@ class MemberMoveTest {
     assertThat(outcome.reasons()).extracting(StepOutcome.Reason::code).contains(code);
   }
 
+  /** The object and the argument before it change places; the program must not be able to tell. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "mark(1, place(), k = 3) | place().mark(1, this, k = 3)",
+        "mark(k, place, k = 3) | place.mark(k, this, k = 3)",
+        "self().mark(k, place, next()) | place.mark(k, self(), next())",
+        "mark(next(), place, next()) | place.mark(next(), this, next())",
+        "desk.mark(n, place, 1) | place.mark(n, desk, 1)",
+        "self().mark(n, place, 1) | refused",
+        "mark(n, place(), 1) | refused",
+        "self().mark(1, place(), 1) | refused",
+        "mark(k = 2, place, k) | refused",
+        "desk.lamp.mark(next(), place, 1) | refused",
+        "new Lamp().by(place) | place.by(new Lamp())",
+        "lamp.plain(place) | place.plain()",
+        "made().plain(place) | refused"
+      })
+  void orderOfEvaluationIsKept(String call, String after) {
+    String method = call.replaceAll("(?s).*?([a-z]+)\\((?!\\)).*", "$1");
+    String parameters = method.equals("mark") ? "(int, Place, int)" : "(Place)";
+    String owner = call.contains("amp") || method.equals("plain") ? "Lamp" : "Desk";
+    Code code =
+        Code.at(folder)
+            .with(
+                """
+                --- a/Desk.java
+                package a;
+                public class Desk {
+                  int n;
+                  Lamp lamp = new Lamp();
+                  Desk self() { n++; return this; }
+                  Lamp made() { n++; return new Lamp(); }
+                  int next() { n++; lamp = new Lamp(); return n; }
+                  Place place() { n++; return new Place(); }
+                  String mark(int a, Place place, int c) { return place.row + "" + n + a + c; }
+                  String all(Desk desk, Place place, int k) { return "" + %s; }
+                }
+                --- a/Lamp.java
+                package a;
+                public class Lamp {
+                  int oil;
+                  String mark(int a, Place place, int c) { return place.row + "" + oil + a + c; }
+                  String by(Place place) { return place.row + "" + oil; }
+                  int plain(Place place) { return place.row; }
+                }
+                --- a/Place.java
+                package a;
+                public class Place { int row; }
+                """
+                    .formatted(call));
+    Step step = Step.move("a." + owner + "#" + method + parameters, "a.Place", true, 0);
+    if (after.equals("refused")) {
+      assertThat(code.rehearse(step).steps().get(0).reasons())
+          .extracting(StepOutcome.Reason::code)
+          .containsOnly("evaluation-order");
+    } else {
+      assertThat(code.accepted(step).sources().text("a/Desk.java").text())
+          .contains("return \"\" + " + after + ";");
+    }
+  }
+
   @Test
   void accessIsNotWidenedUnasked() {
     StepOutcome outcome =
