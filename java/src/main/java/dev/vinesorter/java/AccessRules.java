@@ -27,6 +27,7 @@ final class AccessRules {
   private final boolean widen;
   private final SubclassAccess subclasses;
   private final List<Reason> reasons = new ArrayList<>();
+  private final Set<Integer> secondTypes = new TreeSet<>();
 
   /** What needs {@link Access#PUBLIC} or {@link Access#PROTECTED}, by unit. */
   private final Map<Integer, Access> widened = new TreeMap<>();
@@ -98,7 +99,7 @@ final class AccessRules {
     }
     for (int type : move.leaving()) {
       for (int above : move.allSupertypes(type)) {
-        if (!has(above, Trait.FOREIGN) && !move.moves(above)) {
+        if (!has(above, Trait.FOREIGN) && !move.leaves(above)) {
           inherited(type, above);
         }
       }
@@ -193,7 +194,7 @@ final class AccessRules {
           if (references.indirect(r)
               && references.kind(r) != Kind.MENTIONS
               && references.kind(r) != Kind.OVERRIDES
-              && !move.moves(user)) {
+              && !move.leaves(user)) {
             inheritance(leaving, owner, user, r);
           }
         }
@@ -296,21 +297,36 @@ final class AccessRules {
     }
   }
 
+  /** Types that become public, stay in their package, and need files of their own for that. */
+  Set<Integer> secondTypes() {
+    return secondTypes;
+  }
+
   /** A public type has to stand in a file of its name. */
   private void publicNames() {
     for (int unit : widened.keySet()) {
       if (units.level(unit) == Level.TYPE && units.topTypeOf(unit) == unit) {
         boolean goes = move.moves(unit);
-        String path = goes ? move.pathAfter(unit) : units.name(units.fileOf(unit));
+        int file = units.fileOf(unit);
+        String path = goes ? move.pathAfter(unit) : move.pathOfWhatStays(file);
         String wanted = move.simpleAfter(unit) + ".java";
-        if (!path.endsWith("/" + wanted) && !path.equals(wanted)) {
+        if (path.endsWith("/" + wanted) || path.equals(wanted)) {
+          continue;
+        }
+        long others =
+            move.typesIn(file).stream()
+                .filter(type -> !move.moves(type) && !secondTypes.contains(type))
+                .count();
+        if (!goes && others > 1) {
+          secondTypes.add(unit);
+        } else {
           reasons.add(
               new Reason(
                   "second-type",
                   units.name(unit)
                       + " would have to be public, but stands in "
                       + path
-                      + " beside another type. Give it a file of its own first.",
+                      + ", which has another name. Give it a file of its own first.",
                   List.of(move.declaration(unit))));
         }
       }
@@ -323,7 +339,7 @@ final class AccessRules {
   private void meetingInTheNewPackage() {
     for (int type : move.leaving()) {
       for (int subtype : move.subtypes(type)) {
-        if (!move.moves(subtype) && move.packageBefore(subtype).equals(move.packageAfter(type))) {
+        if (!move.leaves(subtype) && move.packageBefore(subtype).equals(move.packageAfter(type))) {
           meeting(type, subtype);
         }
       }
@@ -357,7 +373,7 @@ final class AccessRules {
           move.directSubtypes(unit).forEach(sub -> pairs.add(new int[] {sub, unit}));
         }
         for (int parent : move.supertypes(unit)) {
-          if (has(parent, Trait.SEALED) && !has(parent, Trait.FOREIGN) && !move.moves(parent)) {
+          if (has(parent, Trait.SEALED) && !has(parent, Trait.FOREIGN) && !move.leaves(parent)) {
             pairs.add(new int[] {unit, parent});
           }
         }

@@ -28,7 +28,7 @@ final class Expressions {
     while (at >= 0) {
       if (tokens.is(at, ")") || tokens.is(at, "]")) {
         boolean call = tokens.is(at, ")");
-        at = opening(at);
+        at = tokens.opening(at);
         if (at < 0) {
           return -1;
         }
@@ -91,21 +91,6 @@ final class Expressions {
   private boolean isLiteral(int token) {
     char first = tokens.text(token).isEmpty() ? ' ' : tokens.text(token).charAt(0);
     return first == '"' || first == '\'' || Character.isDigit(first);
-  }
-
-  /** The bracket that opens what closes here. */
-  private int opening(int close) {
-    int depth = 0;
-    for (int at = close; at >= 0; at--) {
-      if (tokens.is(at, ")") || tokens.is(at, "]") || tokens.is(at, "}")) {
-        depth++;
-      } else if (tokens.is(at, "(") || tokens.is(at, "[") || tokens.is(at, "{")) {
-        if (--depth == 0) {
-          return at;
-        }
-      }
-    }
-    return -1;
   }
 
   /** A run of tokens, half-open. */

@@ -187,11 +187,13 @@ final class ImportEdits {
           begin == 0 || text.substring(TextLines.previous(text, begin), begin).isBlank();
       boolean replaced = header.imports().stream().allMatch(removed::contains) && !added.isEmpty();
       if (blankBefore && !replaced && end < text.length() && TextLines.isEnd(text, end)) {
-        int behind = TextLines.next(text, end);
         int blank = end;
         // The blank line may go already, with a type that stands behind it.
-        boolean goes = edits.list().stream().anyMatch(e -> e.begin() <= blank && e.end() > blank);
-        end = goes ? end : behind;
+        if (edits.list().stream().anyMatch(e -> e.begin() <= blank && e.end() > blank)) {
+          begin = TextLines.previous(text, begin);
+        } else {
+          end = TextLines.next(text, end);
+        }
       }
     }
     edits.remove(begin, end);

@@ -125,6 +125,21 @@ public final class JavaTokens {
     return at;
   }
 
+  /** The bracket of any sort that opens what closes at a token; -1 where there is none. */
+  int opening(int close) {
+    int depth = 0;
+    for (int at = close; at >= 0; at--) {
+      if (is(at, ")") || is(at, "]") || is(at, "}")) {
+        depth++;
+      } else if (is(at, "(") || is(at, "[") || is(at, "{")) {
+        if (--depth == 0) {
+          return at;
+        }
+      }
+    }
+    return -1;
+  }
+
   /** The token behind what stands at one: behind the whole of a parenthesis or block. */
   public int behindWhole(int token) {
     return is(token, "(")

@@ -525,7 +525,10 @@ abstract class MemberMove {
     if (units.inside(type, target) || !stands(token)) {
       return;
     }
-    String wanted = names.in(targetFile, type);
+    String wanted =
+        ModifierEdits.endsAnnotation(tokens, token - 1)
+            ? names.annotatedIn(targetFile, type)
+            : names.in(targetFile, type);
     int cut = wanted.lastIndexOf('.') + 1;
     if (cut > 0) {
       inside.insert(references.at(r), changes.encodable(targetFile, wanted.substring(0, cut)));

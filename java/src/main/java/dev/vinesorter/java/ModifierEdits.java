@@ -100,6 +100,15 @@ final class ModifierEdits {
     return token;
   }
 
+  /** Whether a token is the last of an annotation. */
+  static boolean endsAnnotation(JavaTokens tokens, int last) {
+    int at = tokens.is(last, ")") ? tokens.opening(last) - 1 : last;
+    while (tokens.isWord(at) && tokens.is(at - 1, ".")) {
+      at -= 2;
+    }
+    return tokens.isWord(at) && tokens.is(at - 1, "@");
+  }
+
   private static int behindAnnotation(JavaTokens tokens, int at) {
     int token = at + 2;
     while (tokens.is(token, ".")) {

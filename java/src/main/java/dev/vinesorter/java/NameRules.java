@@ -179,7 +179,7 @@ final class NameRules {
         int user = references.from(r);
         int file = units.fileOf(user);
         if (file >= 0
-            && !move.moves(user)
+            && !move.leaves(user)
             && references.kind(r) != Kind.MENTIONS
             && references.kind(r) != Kind.IMPORTS
             && seesNewPackage(file, move.packageAfter(type))
@@ -273,7 +273,7 @@ final class NameRules {
       for (int user : units.withAllInside(type)) {
         for (int r = references.row(user); r < references.row(user + 1); r++) {
           int used = references.target(r);
-          if (!move.moves(used)
+          if (!move.leaves(used)
               && units.level(used) != Level.PACKAGE
               && !units.has(used, Trait.FOREIGN)
               && references.kind(r) != Kind.MENTIONS

@@ -60,7 +60,14 @@ final class Relocation extends SourceView {
     bareFiles.keySet().forEach(file -> moved[file] = true);
   }
 
-  /** The types that get other names, with these. */
+  /** The same, with files of their own for types that keep their names. */
+  Relocation withOwnFiles(Set<Integer> types) {
+    Map<Integer, Goal> all = new LinkedHashMap<>(goals);
+    types.forEach(type -> all.put(type, new Goal(packageBefore(type), units().simpleName(type))));
+    return new Relocation(survey(), sources(), all, bareFiles);
+  }
+
+  /** The types that get other names, with these, or files of their own. */
   Map<Integer, Goal> goals() {
     return goals;
   }
@@ -70,8 +77,9 @@ final class Relocation extends SourceView {
     return goals.keySet().stream().filter(this::leaves).toList();
   }
 
-  private boolean leaves(int type) {
-    return !goals.get(type).packageName().equals(packageBefore(type));
+  /** Whether a unit comes to be in another package. */
+  boolean leaves(int unit) {
+    return moved[unit] && !packageAfter(unit).equals(packageBefore(unit));
   }
 
   /** The files that go as a whole, or lose types to files of their own. */
@@ -200,6 +208,22 @@ final class Relocation extends SourceView {
       packages.putIfAbsent(packageBefore(type), goals.get(type).packageName());
     }
     return packages;
+  }
+
+  /** A file named after a type that left is named after the first type that stays. */
+  String pathOfWhatStays(int file) {
+    String path = units().name(file);
+    String folder = path.substring(0, path.lastIndexOf('/') + 1);
+    boolean namedAfterLeaver =
+        typesIn(file).stream()
+            .anyMatch(t -> moves(t) && path.equals(folder + units().simpleName(t) + ".java"));
+    for (int type : namedAfterLeaver ? typesIn(file) : List.<Integer>of()) {
+      String named = folder + units().simpleName(type) + ".java";
+      if (!moves(type) && !sources().exists(named)) {
+        return named;
+      }
+    }
+    return path;
   }
 
   /** The path of a moved type's file afterwards, or of a file that goes as a whole. */

@@ -43,6 +43,9 @@ final class RelocationStep {
     Survey survey = move.survey();
     List<Reason> reasons = new ArrayList<>(NameRules.of(move));
     AccessRules access = AccessRules.of(move, widen);
+    if (!access.secondTypes().isEmpty()) {
+      return carryOut(move.withOwnFiles(access.secondTypes()), widen);
+    }
     reasons.addAll(access.reasons());
     if (!reasons.isEmpty()) {
       return new Result(StepOutcome.refused(reasons), survey);
@@ -60,6 +63,11 @@ final class RelocationStep {
     Belongings.apply(move.sources(), resources);
     List<String> along = new ArrayList<>();
     resources.forEach((from, to) -> along.add(from + " -> " + to));
+    for (int type : move.goals().keySet()) {
+      if (move.fullAfter(type).equals(move.units().name(type))) {
+        along.add(move.fullAfter(type) + " -> " + move.pathAfter(type));
+      }
+    }
     List<String> offers = new ArrayList<>();
     for (int helper : belongings.helpers(move)) {
       offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
@@ -97,7 +105,7 @@ final class RelocationStep {
         draft.name(file, move.pathAfter(anyIn(file)));
         draft.parent(file, packageUnit(move.packageAfter(file)));
       } else {
-        String stays = pathOfWhatStays(file);
+        String stays = move.pathOfWhatStays(file);
         if (!stays.equals(units.name(file))) {
           draft.name(file, stays);
         }
@@ -197,22 +205,6 @@ final class RelocationStep {
     Signatures.retype(move, draft, type, move.simpleAfter(type));
   }
 
-  /** A file named after a type that left is named after the first type that stays. */
-  private String pathOfWhatStays(int file) {
-    String path = units.name(file);
-    String folder = path.substring(0, path.lastIndexOf('/') + 1);
-    boolean namedAfterLeaver =
-        move.typesIn(file).stream()
-            .anyMatch(t -> move.moves(t) && path.equals(folder + units.simpleName(t) + ".java"));
-    for (int type : namedAfterLeaver ? move.typesIn(file) : List.<Integer>of()) {
-      String named = folder + units.simpleName(type) + ".java";
-      if (!move.moves(type) && !move.sources().exists(named)) {
-        return named;
-      }
-    }
-    return path;
-  }
-
   private void applyTexts(MoveEdits edits) {
     Overlay sources = move.sources();
     Map<String, SourceText> copies = new TreeMap<>();
@@ -234,7 +226,7 @@ final class RelocationStep {
               String to =
                   move.moves(file)
                       ? move.pathAfter(anyIn(file))
-                      : move.ownFiles().contains(file) ? pathOfWhatStays(file) : path;
+                      : move.ownFiles().contains(file) ? move.pathOfWhatStays(file) : path;
               if (!of.edits().isEmpty() || !to.equals(path)) {
                 moves.put(path, to);
                 texts.put(path, old.with(of.edits().apply(old.text())));

@@ -54,6 +54,22 @@ final class TypeNames {
     return simple;
   }
 
+  /**
+   * The name of a type behind an annotation, which can be one of the type itself and may then not
+   * stand before what is around it: a nested type is imported where there is room.
+   */
+  String annotatedIn(int file, int type) {
+    String simple = units.simpleName(type);
+    boolean nested = units.level(units.parent(type)) == Level.TYPE;
+    if (!nested || means(file, simple, type)) {
+      return in(file, type);
+    }
+    if (code.header(file).imports().stream().noneMatch(i -> i.name().equals(units.name(type)))) {
+      imports(file).add(units.name(type));
+    }
+    return simple;
+  }
+
   /** Whether the simple name of an outermost type means it in the file as things are. */
   boolean isSeen(int file, int type) {
     String around = code.packageBefore(type);

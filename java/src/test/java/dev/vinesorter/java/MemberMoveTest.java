@@ -104,6 +104,34 @@ class MemberMoveTest {
   }
 
   @Test
+  void annotationOfATypeStaysRightBeforeIt() {
+    Overlay after =
+        moved(
+            """
+            --- a/Tools.java
+            package a;
+            import java.util.Map.Entry;
+            class Tools {
+              static @Maybe Entry<String, @Maybe(1) Kind> first(Kind kind) { return null; }
+              enum Kind { ONE }
+            }
+            --- a/Maybe.java
+            package a;
+            @java.lang.annotation.Target(java.lang.annotation.ElementType.TYPE_USE)
+            @interface Maybe { int value() default 0; }
+            --- b/Shop.java
+            package b;
+            class Shop { }
+            """,
+            "a.Tools#first(Kind)",
+            "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .contains(
+            "import a.Maybe;\nimport a.Tools;\nimport a.Tools.Kind;\nimport java.util.Map.Entry;")
+        .contains("@Maybe Entry<String, @Maybe(1) Kind> first(Tools.Kind kind)");
+  }
+
+  @Test
   void constantGoesIntoAnEnumWithoutMembers() {
     Overlay after = moved(STATIC, "a.Tools#LIMIT", "a.Tools.Size");
     assertThat(after.text("a/Tools.java").text())

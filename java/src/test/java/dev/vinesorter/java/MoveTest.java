@@ -198,6 +198,53 @@ class MoveTest {
   }
 
   @Test
+  void whatMustBePublicInAnothersFileGetsOneOfItsOwn() {
+    Rehearsal rehearsal =
+        code("""
+        --- a/Tools.java
+        package a;
+
+        import java.util.List;
+        import java.util.Map;
+
+        public class Tools { Saw saw; Map<Saw, File> all; }
+
+        /** Cuts. */
+        class Saw extends Blade { List<Blade> blades; }
+
+        class Blade { int teeth; }
+        --- a/File.java
+        package a;
+
+        /** Moves. */
+        public class File { Map map; Inner inner; Blade blade = new Blade(); }
+        class Map { Inner in; }
+
+        class Inner { }
+        --- a/Shed.java
+        package a;
+        class Shed { Saw saw; Inner inner; }
+        --- b/B.java
+        package b;
+        public class B {}
+        """)
+            .accepted(Plan.Step.move("a.File", "b", true, 0));
+    StepOutcome outcome = rehearsal.steps().get(0);
+    assertThat(outcome.along())
+        .containsExactlyInAnyOrder("a.Blade -> a/Blade.java", "a.Inner -> a/Inner.java");
+    Overlay after = rehearsal.sources();
+    assertThat(after.text("a/Tools.java").text())
+        .contains("import b.File;\nimport java.util.List;\nimport java.util.Map;")
+        .contains("class Saw extends Blade {")
+        .doesNotContain("class Blade");
+    assertThat(after.text("a/Blade.java").text())
+        .isEqualTo("package a;\n\npublic class Blade { int teeth; }\n");
+    assertThat(after.text("a/Map.java").text()).contains("public class Map { Inner in; }");
+    assertThat(after.text("b/File.java").text())
+        .contains("import a.Blade;\nimport a.Inner;\nimport a.Map;");
+  }
+
+  @Test
   void accessIsWidenedWhereTheNewPlaceNeedsItAndNowhereElse() {
     Rehearsal rehearsal =
         code("""

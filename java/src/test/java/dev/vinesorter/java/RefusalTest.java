@@ -98,8 +98,8 @@ class RefusalTest {
             "override-gained",
             List.of("c/C.java:2:28")),
         Arguments.of(
-            "second type of a file",
-            "--- a/P.java\npackage a;\npublic class P {}\nclass Q {}\n"
+            "file of another name",
+            "--- a/P.java\npackage a;\n\nclass Q {}\n"
                 + "--- a/A.java\npackage a;\npublic class A { Q q; }\n"
                 + B,
             "second-type",
