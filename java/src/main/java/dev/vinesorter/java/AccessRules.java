@@ -98,9 +98,32 @@ final class AccessRules {
       }
     }
     for (int type : move.leaving()) {
+      if (!move.moves(units.fileOf(type))) {
+        importsAlong(type);
+      }
       for (int above : move.allSupertypes(type)) {
         if (!has(above, Trait.FOREIGN) && !move.leaves(above)) {
           inherited(type, above);
+        }
+      }
+    }
+  }
+
+  /** What the file of a type imports goes with it, where the type has the word for it. */
+  private void importsAlong(int type) {
+    int file = units.fileOf(type);
+    List<JavaHeader.Import> imports = move.header(file).imports();
+    int from = imports.isEmpty() ? 0 : imports.get(imports.size() - 1).end();
+    for (int other : move.typesIn(file)) {
+      from = units.end(other) <= units.begin(type) ? units.end(other) : from;
+    }
+    String own = move.text(file).substring(from, units.end(type));
+    for (JavaHeader.Import one : imports) {
+      if (one.onDemand() || JavaTokens.hasWord(own, one.simpleName())) {
+        for (int r = references.row(file); r < references.row(file + 1); r++) {
+          if (references.at(r) >= one.begin() && references.at(r) < one.end()) {
+            use(type, r);
+          }
         }
       }
     }

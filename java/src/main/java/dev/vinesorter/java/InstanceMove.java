@@ -380,8 +380,7 @@ final class InstanceMove extends MemberMove {
     }
     int token = tokens.from(references.at(r));
     return isNamed(r, MemberNames.bare(units.simpleName(used)))
-        && !tokens.is(token - 1, ".")
-        && !tokens.is(token - 1, "::")
+        && !isQualified(token)
         && !bodies.inherits(token, units.parent(used))
         && (code.isSubtype(owner, units.parent(used)) || !isInner(owner));
   }

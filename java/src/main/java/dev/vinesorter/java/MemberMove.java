@@ -93,6 +93,7 @@ abstract class MemberMove {
       report();
     }
     if (reasons.isEmpty()) {
+      widenOverriding();
       widened.forEach(this::widenDeclaration);
       modifiers.edit(neededByCallers(), isOfObjects());
       head();
@@ -362,6 +363,7 @@ abstract class MemberMove {
   }
 
   private void taken() {
+    boolean hides = units.has(member, Trait.METHOD) && !isOfObjects();
     Set<Integer> around = new TreeSet<>(code.allSupertypes(target));
     around.addAll(code.subtypes(target));
     around.add(target);
@@ -369,6 +371,8 @@ abstract class MemberMove {
       for (int other : units.children(type)) {
         if (units.level(other) == Level.MEMBER
             && other != member
+            // One static method hides another; reading again shows whether that matters.
+            && !(hides && type != target && units.has(other, Trait.STATIC))
             && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
             && MemberNames.bare(units.simpleName(other)).equals(name())
             && isVague(units.simpleName(other))) {
@@ -453,6 +457,9 @@ abstract class MemberMove {
 
   /** The moved code uses a unit, which has to be seen from the new place. */
   final void demandFromTarget(int unit, int r) {
+    if (references.kind(r) == Kind.OVERRIDES && !Trait.packagePrivate(units.traits(unit))) {
+      return;
+    }
     for (int at = unit; at >= 0; at = units.parent(at)) {
       boolean counts = units.level(at) == Level.TYPE || units.level(at) == Level.MEMBER;
       if (counts && !units.has(at, Trait.FOREIGN) && at != member) {
@@ -481,6 +488,38 @@ abstract class MemberMove {
                     units.name(unit)
                         + " would have to be less private. Say 'widen: true' to make it so.",
                     sites)));
+  }
+
+  /** What overrides a method cannot be more private than that is. */
+  private void widenOverriding() {
+    List<Integer> open = new ArrayList<>(widened.keySet());
+    for (int next = 0; next < open.size(); next++) {
+      Access access = widened.get(open.get(next));
+      for (int r : references.to(open.get(next))) {
+        int user = references.from(r);
+        if (references.kind(r) != Kind.OVERRIDES) {
+          continue;
+        }
+        if (references.at(r) != units.nameAt(user)) {
+          widenLocal(user, references.at(r), access);
+        } else if (Access.of(units, user).compareTo(access) < 0) {
+          widened.merge(user, access, Access::wider);
+          open.add(user);
+        }
+      }
+    }
+  }
+
+  /** A method of a class without a name that stands in a unit. */
+  private void widenLocal(int unit, int nameAt, Access to) {
+    int in = units.fileOf(unit);
+    TextEdits edits = unit == member ? inside : changes.in(in);
+    ModifierEdits.accessOfMethodNamedAt(edits, code.tokens(in), code.text(in), nameAt, to);
+  }
+
+  /** The units that become less private. */
+  final Set<Integer> widenedUnits() {
+    return widened.keySet();
   }
 
   private void widenDeclaration(int unit, Access to) {
@@ -550,7 +589,7 @@ abstract class MemberMove {
     }
     demandFromTarget(used, r);
     int token = tokens.from(references.at(r));
-    if (tokens.is(token - 1, ".") || tokens.is(token - 1, "::")) {
+    if (isQualified(token)) {
       return;
     }
     // What is static in an interface is not inherited, but for constants.
@@ -564,6 +603,13 @@ abstract class MemberMove {
     int through = byOwner ? owner : type;
     inside.insert(
         references.at(r), changes.encodable(targetFile, names.in(targetFile, through)) + ".");
+  }
+
+  /** Whether something stands before a member's name that says whose it is. */
+  final boolean isQualified(int token) {
+    return tokens.is(token - 1, ".")
+        || tokens.is(token - 1, "::")
+        || new Expressions(tokens, code.text(file)).followsTypeArguments(token);
   }
 
   /** A constant of an enum stands alone behind {@code case}. */

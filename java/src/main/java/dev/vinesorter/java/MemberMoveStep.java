@@ -194,6 +194,15 @@ final class MemberMoveStep {
                 move.newName() + " would override a method, or be overridden.",
                 List.of(move.code.declaration(move.member))));
       }
+      for (int widened : move.widenedUnits()) {
+        if (overriding(after, now[widened]) > overriding(before, widened)) {
+          return List.of(
+              new Reason(
+                  "override-gained",
+                  before.units().name(widened) + " would come to be overridden when it is widened.",
+                  List.of(move.code.declaration(widened))));
+        }
+      }
     }
     Map<Integer, long[]> freshOf = new HashMap<>();
     List<Site> sites = new ArrayList<>();
@@ -224,6 +233,14 @@ final class MemberMoveStep {
     return sites.isEmpty()
         ? List.of()
         : List.of(new Reason("rebinding", "A name would come to mean something else here.", sites));
+  }
+
+  /** How many methods of a survey override one. */
+  private static long overriding(Survey survey, int method) {
+    References references = survey.references();
+    return Arrays.stream(method < 0 ? new int[0] : references.to(method))
+        .filter(r -> references.kind(r) == Kind.OVERRIDES)
+        .count();
   }
 
   /** Whether a member of the new survey overrides or is overridden. */

@@ -10,7 +10,11 @@ import java.util.TreeSet;
 
 /** A static method or field that goes into another type. */
 final class StaticMove extends MemberMove {
+  /** The files whose static import brings in the member, and has to from its new place. */
   private final Set<Integer> importing = new TreeSet<>();
+
+  /** The files whose static import brought the member into its new owner. */
+  private final Set<Integer> atHome = new TreeSet<>();
 
   StaticMove(SourceView code, int member, int target, Set<Leave> leaves) {
     super(code, member, target, leaves);
@@ -96,6 +100,8 @@ final class StaticMove extends MemberMove {
   @Override
   void callersDone() {
     importing.forEach(this::staticImport);
+    atHome.removeAll(importing);
+    atHome.forEach(in -> names.imports(in).remove(importIn(in)));
   }
 
   @Override
@@ -114,7 +120,11 @@ final class StaticMove extends MemberMove {
       qualified(r, user, in, token, token - 1);
     } else if (typed >= 0) {
       qualified(r, user, in, token, typed);
-    } else if (user != member && !units.inside(user, target)) {
+    } else if (units.inside(user, target)) {
+      if (isImported(in)) {
+        atHome.add(in);
+      }
+    } else if (user != member) {
       if (isImported(in)) {
         importing.add(in);
       } else {

@@ -184,17 +184,24 @@ final class TightenStep {
 
   /**
    * Whether a use inside the same outermost type is one of the declaring type's own member, not of
-   * one that is inherited: private members are not.
+   * one that is inherited, or that an import on demand brings in: private members are not.
    */
   private boolean reachesPrivate(int unit, int user, int r) {
     int owner = units.parent(unit);
-    if (units.level(unit) == Level.TYPE || units.has(unit, Trait.CONSTRUCTOR)) {
+    boolean isType = units.level(unit) == Level.TYPE;
+    if (units.has(unit, Trait.CONSTRUCTOR)
+        || isType && !code.isNamed(user, r, units.simpleName(unit))) {
       return true;
     }
     int receiver = subclasses.receiver(user, r);
     JavaTokens tokens = code.tokens(units.fileOf(user));
     int token = tokens.from(references.at(r));
     boolean qualified = tokens.is(token - 1, ".") || tokens.is(token - 1, "::");
+    if (isType) {
+      return qualified
+          ? tokens.isWord(token - 2, units.simpleName(owner))
+          : units.inside(user, owner);
+    }
     if (qualified && !tokens.is(token - 2, "this")) {
       return (receiver < 0 || receiver == owner) && !tokens.is(token - 2, "super");
     }

@@ -104,6 +104,122 @@ class MemberMoveTest {
   }
 
   @Test
+  void typeArgumentsOfCallsStayAndStaticMethodsMayHideEachOther() {
+    Overlay after =
+        moved(
+            """
+            --- a/Tools.java
+            package a;
+            import java.util.List;
+            class Tools {
+              static List<String> all() { return List.<String>of(Tools.<String>one("a")); }
+              static <T> T one(T of) { return of; }
+              List<String> here(b.Shop shop) { return this.<String>two(shop.name); }
+              <T> List<T> two(T of) { return List.of(of); }
+              static List<String> use(b.Shop shop) { return new Tools().here(shop); }
+              static { use(new b.Shop()); }
+            }
+            class Other extends b.Shop {
+              static List<String> all() { return null; }
+              static List<String> own() { return all(); }
+            }
+            --- b/Shop.java
+            package b;
+            public class Shop { public String name = "shop"; }
+            """,
+            "a.Tools#all()",
+            "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .contains("all() { return List.<String>of(Tools.<String>one(\"a\")); }");
+    Code code = Code.at(folder);
+    Overlay both =
+        code.accepted(
+                Step.move("a.Tools#one(T)", "b.Shop", true, 0),
+                Step.move("a.Tools#here(Shop)", "b.Shop", true, 0))
+            .sources();
+    assertThat(both.text("a/Tools.java").text()).contains("of(Shop.<String>one(\"a\"))");
+    assertThat(both.text("b/Shop.java").text())
+        .contains("here(Tools tools) { return tools.<String>two(name); }");
+  }
+
+  /** Protected methods need no more when code that overrides them goes; those called do. */
+  @Test
+  void whatOverridesAWidenedMethodIsWidenedToo() {
+    String drawn =
+        """
+        --- a/Tools.java
+        package a;
+        class Tools {
+          static String lit() {
+            return new Lamp() {
+              @Override protected String oil() { return "new" + wick(this); }
+              @Override String dim() { return "dim"; }
+            }.oil();
+          }
+          static String wick(Lamp lamp) { return lamp.dim(); }
+        }
+        --- a/Lamp.java
+        package a;
+        public class Lamp {
+          protected String oil() { return "oil"; }
+          String dim() { return "low"; }
+        }
+        class Torch extends Lamp { String dim() { return "high"; } }
+        --- b/Shop.java
+        package b;
+        public class Shop { }
+        """;
+    Overlay after = moved(drawn, "a.Tools#wick(Lamp)", "b.Shop");
+    assertThat(after.text("a/Lamp.java").text())
+        .contains("public String dim() { return \"low\"; }", "public String dim() { return \"high")
+        .contains("protected String oil()");
+    assertThat(after.text("a/Tools.java").text()).contains("@Override public String dim()");
+    Overlay lit = Code.at(folder).accepted(Step.move("a.Tools#lit()", "b.Shop", true, 0)).sources();
+    assertThat(lit.text("b/Shop.java").text())
+        .contains("@Override protected String oil()", "@Override public String dim()");
+    Code.at(folder)
+        .with(
+            "--- b/Glow.java\n"
+                + "package b;\n"
+                + "class Glow extends a.Lamp { public String dim() { return null; } }\n");
+    assertThat(Code.at(folder).rehearse(Step.move("a.Tools#wick(Lamp)", "b.Shop", true, 0)).steps())
+        .flatExtracting(StepOutcome::reasons)
+        .extracting(StepOutcome.Reason::code)
+        .containsExactly("override-gained");
+  }
+
+  @Test
+  void newOwnerNeedsNoImportOfWhatItHas() {
+    String shop =
+        """
+        package b;
+
+        import static a.Tools.COUNT;
+        import static a.Tools.count;
+        import static java.lang.Math.abs;
+
+        class Shop { int n = count(COUNT) + abs(1); }
+        """;
+    String tools =
+        """
+        --- a/Tools.java
+        package a;
+        public class Tools {
+          public static final int COUNT = 1;
+          public static int count(int of) { return of; }
+        }
+        --- b/Shop.java
+        """;
+    Overlay after = moved(tools + shop, "a.Tools#count(int)", "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .contains("import static a.Tools.COUNT;\nimport static java.lang.Math.abs;\n\nclass");
+    Overlay beside =
+        moved(tools + shop + "class Desk { int n = count(2); }\n", "a.Tools#count(int)", "b.Shop");
+    assertThat(beside.text("b/Shop.java").text())
+        .contains("import static a.Tools.COUNT;\nimport static b.Shop.count;\nimport static java");
+  }
+
+  @Test
   void annotationOfATypeStaysRightBeforeIt() {
     Overlay after =
         moved(

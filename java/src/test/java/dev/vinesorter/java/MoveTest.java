@@ -198,6 +198,31 @@ class MoveTest {
   }
 
   @Test
+  void whatTheImportsThatGoAlongNameIsWidened() {
+    Overlay after =
+        moved(
+            code(
+                """
+                --- a/A.java
+                package a;
+
+                import a.Outer.Inner;
+
+                public class A { Inner inner; }
+                class B { }
+                --- a/Outer.java
+                package a;
+                class Outer { interface Inner { } }
+                --- b/Other.java
+                package b;
+                public class Other {}
+                """),
+            "a.A",
+            "b");
+    assertThat(text(after, "a/Outer.java")).contains("public class Outer { public interface Inner");
+  }
+
+  @Test
   void whatMustBePublicInAnothersFileGetsOneOfItsOwn() {
     Rehearsal rehearsal =
         code("""

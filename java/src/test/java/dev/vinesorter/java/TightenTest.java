@@ -103,6 +103,35 @@ class TightenTest {
 
   /** The builder is used without being named, and so is what the door hands out. */
   @Test
+  void typeThatIsImportedOrInheritedInItsOwnFileIsNotPrivate() {
+    Code code =
+        Code.at(folder)
+            .with(
+                """
+                --- a/Box.java
+                package a;
+
+                import a.Box.Lid.*;
+                import static a.Box.Lid.turn;
+
+                class Box {
+                  Screw screw = turn(new Lid.Nail(), new Heir().pin);
+                  static class Lid {
+                    static class Screw { }
+                    static class Nail { }
+                    static class Pin { }
+                    static Screw turn(Nail nail, Pin pin) { return null; }
+                  }
+                  static class Heir extends Lid { Pin pin; }
+                }
+                """);
+    Rehearsal rehearsal = code.accepted(new Step(Verb.TIGHTEN, List.of("a.Box"), "", Set.of(), 0));
+    assertThat(rehearsal.sources().text("a/Box.java").text())
+        .contains("private Screw screw", "  static class Screw", "private static class Nail")
+        .contains("    static class Pin", "    static Screw turn(Nail nail, Pin pin)");
+  }
+
+  @Test
   void typeThatIsUsedWithoutItsNameStaysInSight() {
     Code code =
         Code.at(folder)
