@@ -38,10 +38,10 @@ final class InstanceBody {
         } else if (used == move.field && isOfThis(token)) {
           fieldAt.add(token);
         } else if (move.isOwn(r)) {
-          move.demandFromTarget(used, r);
+          move.access.demandFromTarget(used, r);
           move.inside.insert(references.at(r), move.ownerName + ".");
         } else if (!units.has(used, Trait.FOREIGN)) {
-          move.demandFromTarget(used, r);
+          move.access.demandFromTarget(used, r);
         }
       }
     }
@@ -66,7 +66,7 @@ final class InstanceBody {
     int type = units.has(used, Trait.CONSTRUCTOR) ? units.parent(used) : used;
     boolean made = tokens.is(token - 1, "new") && !tokens.is(token + 1, "[");
     if (move.makesInner(r)) {
-      move.demandFromTarget(used, r);
+      move.access.demandFromTarget(used, r);
       if (!tokens.is(token - 2, ".")) {
         move.inside.insert(tokens.begin(token - 1), move.ownerName + ".");
       }
@@ -84,7 +84,7 @@ final class InstanceBody {
             && !tokens.is(token - 1, ".")
             && move.isNamed(r, units.simpleName(type));
     if (ofGeneric) {
-      move.demandFromTarget(type, r);
+      move.access.demandFromTarget(type, r);
       String around = move.names.in(move.targetFile, move.owner) + move.ownerArguments() + ".";
       move.inside.insert(references.at(r), move.changes.encodable(move.targetFile, around));
       return;

@@ -82,7 +82,7 @@ final class InstanceCallers {
       return;
     }
     if (user != move.member) {
-      move.demandTarget(r);
+      move.access.demandTarget(r);
     }
     Expressions.Run receiver = new Expressions.Run(token, token);
     if (of.is(token - 1, ".") || isReference) {
@@ -409,7 +409,8 @@ final class InstanceCallers {
 
   private void demandField(Call call) {
     Site site = move.site(call.r);
-    move.demand(move.field, Access.between(units, call.user, move.field, code), List.of(site));
+    move.access.demand(
+        move.field, Access.between(units, call.user, move.field, code), List.of(site));
   }
 
   // ---- the method becomes static

@@ -426,7 +426,7 @@ final class InstanceMove extends MemberMove {
       variable();
     }
     if (needsOwner) {
-      demandFromTarget(owner, made().length > 0 ? made()[0] : 0);
+      access.demandFromTarget(owner, made().length > 0 ? made()[0] : 0);
     }
   }
 

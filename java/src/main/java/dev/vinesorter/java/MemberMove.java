@@ -5,22 +5,18 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
-import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * What the moves of static and of instance members share: what may move, where it goes in the new
@@ -39,15 +35,14 @@ abstract class MemberMove {
   final JavaTokens tokens;
   final FileChanges changes;
   final TypeNames names;
+  final InterfaceModifiers modifiers;
+  final MemberAccess access;
 
   /** The edits inside the member's own text. */
   final TextEdits inside = new TextEdits();
 
   private final Set<Leave> leaves;
-  private final InterfaceModifiers modifiers;
   private final List<Reason> reasons = new ArrayList<>();
-  private final Map<Integer, Access> widened = new TreeMap<>();
-  private final Map<Integer, List<Site>> broken = new TreeMap<>();
 
   MemberMove(SourceView code, int member, int target, Set<Leave> leaves) {
     this.code = code;
@@ -63,6 +58,7 @@ abstract class MemberMove {
     this.names = new TypeNames(code);
     this.leaves = leaves;
     this.modifiers = new InterfaceModifiers(this);
+    this.access = new MemberAccess(this);
   }
 
   /** Judges and edits; the reasons say whether the edits are any good. */
@@ -77,29 +73,32 @@ abstract class MemberMove {
   }
 
   private void judge() {
-    shape();
+    MemberPlaceRules place = new MemberPlaceRules(this);
+    MemberDocumentation documentation = new MemberDocumentation(this);
+    place.shape();
     if (reasons.isEmpty()) {
       signature();
     }
     if (reasons.isEmpty()) {
-      taken();
+      place.taken();
     }
+    Access needed = neededByCallers();
     if (reasons.isEmpty()) {
       body();
       uses().forEach(this::caller);
       callersDone();
-      ownDocumentation();
-      demand(member, modifiers.given(neededByCallers()), List.of());
-      report();
+      importUnknown();
+      documentation.ofMember();
+      access.demand(member, modifiers.given(needed), List.of());
+      access.report();
     }
     if (reasons.isEmpty()) {
-      widenOverriding();
-      widened.forEach(this::widenDeclaration);
-      modifiers.edit(neededByCallers(), isOfObjects());
+      access.write(!modifiers.enters());
+      modifiers.edit(needed, isOfObjects());
       head();
       String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
       new MovedText(code, member, target, inside).into(changes, stays);
-      documentation();
+      documentation.links();
       staleImports();
       names.into(changes);
     }
@@ -248,192 +247,6 @@ abstract class MemberMove {
     return units.name(target) + "#" + units.simpleName(member);
   }
 
-  /**
-   * The member's own documentation: types that would not be seen are written out, and members of
-   * the old owner get its name.
-   */
-  private void ownDocumentation() {
-    String text = code.text(file);
-    for (int r : made()) {
-      int type = references.target(r);
-      int begin = references.at(r);
-      if (references.kind(r) != Kind.MENTIONS
-          || units.level(type) != Level.TYPE
-          || !text.startsWith(units.simpleName(type), begin)
-          || text.charAt(Math.max(0, begin - 1)) == '.') {
-        continue;
-      }
-      String wanted = documented(targetFile, type);
-      int cut = wanted.length() - units.simpleName(type).length();
-      if (cut > 0) {
-        inside.insert(begin, changes.encodable(targetFile, wanted.substring(0, cut)));
-      }
-    }
-    String before = changes.encodable(targetFile, documented(targetFile, owner));
-    for (int comment = 0; comment < tokens.comments(); comment++) {
-      if (tokens.isDoc(comment) && tokens.from(tokens.commentEnd(comment)) == firstToken()) {
-        Matcher link =
-            BARE_LINK
-                .matcher(text)
-                .region(tokens.commentBegin(comment), tokens.commentEnd(comment));
-        while (link.find()) {
-          if (!link.group(1).equals(name())) {
-            inside.insert(link.start(1) - 1, before);
-          }
-        }
-      }
-    }
-  }
-
-  private static final Pattern BARE_LINK =
-      Pattern.compile("(?<=\\{@link(?:plain)? |@see )#([\\p{L}_$][\\w$]*)");
-
-  /** A type's name as documentation in a file can have it; it brings in no import. */
-  private String documented(int in, int type) {
-    if (units.has(type, Trait.FOREIGN) && units.level(units.parent(type)) == Level.TYPE) {
-      return units.simpleName(type);
-    }
-    int top = units.has(type, Trait.FOREIGN) ? type : units.topTypeOf(type);
-    String full = units.name(type);
-    int around = units.name(top).length() - units.simpleName(top).length();
-    return names.isSeen(in, top) ? full.substring(around) : full;
-  }
-
-  // ---- what may move
-
-  private void shape() {
-    boolean field = units.has(member, Trait.FIELD);
-    if (units.has(member, Trait.CONSTRUCTOR) || units.has(member, Trait.INITIALISER)) {
-      refuse("bad-target", units.name(member) + " is part of how its type is made; it stays.");
-      return;
-    }
-    if (target == owner) {
-      refuse("bad-target", units.name(member) + " is there already.");
-      return;
-    }
-    if (units.has(target, Trait.FOREIGN) || targetFile < 0) {
-      refuse("foreign", units.name(target) + " belongs to a library.");
-      return;
-    }
-    if (units.moduleOf(target) != units.moduleOf(member)
-        || units.has(target, Trait.TEST) && !units.has(member, Trait.TEST)) {
-      refuse("other-module", units.name(target) + " cannot be seen by all that use the member.");
-      return;
-    }
-    if (units.has(owner, Trait.ANNOTATION) || units.has(target, Trait.ANNOTATION)) {
-      refuse(
-          "bad-target",
-          "Annotation types keep their members, and take no others.",
-          code.declaration(member));
-      return;
-    }
-    if (field && modifiers.enters() && !modifiers.isConstant()) {
-      refuse(
-          "no-constant",
-          units.name(member)
-              + " is no constant that gets its value where it is declared; interfaces have no other"
-              + " fields.",
-          code.declaration(member));
-      return;
-    }
-    boolean enumOrRecord = units.has(owner, Trait.ENUM) || units.has(owner, Trait.RECORD);
-    if (field && enumOrRecord && !tokens.is(firstToken(), "private") && isBare()) {
-      refuse("bad-target", units.name(member) + " is part of its type's head; it stays.");
-      return;
-    }
-    for (int other : units.children(owner)) {
-      if (other != member && units.begin(other) == units.begin(member)) {
-        refuse(
-            "declared-together",
-            units.name(other) + " is declared in the same statement. Write them apart first.",
-            code.declaration(member));
-        return;
-      }
-    }
-  }
-
-  /** A constant of an enum or a part of a record has no modifiers. */
-  private boolean isBare() {
-    for (int token = firstToken(); token < pastToken(); token++) {
-      if (tokens.is(token, "static")) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private void taken() {
-    boolean hides = units.has(member, Trait.METHOD) && !isOfObjects();
-    Set<Integer> around = new TreeSet<>(code.allSupertypes(target));
-    around.addAll(code.subtypes(target));
-    around.add(target);
-    for (int type : around) {
-      for (int other : units.children(type)) {
-        if (units.level(other) == Level.MEMBER
-            && other != member
-            // One static method hides another; reading again shows whether that matters.
-            && !(hides && type != target && units.has(other, Trait.STATIC))
-            && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
-            && MemberNames.bare(units.simpleName(other)).equals(name())
-            && isVague(units.simpleName(other))) {
-          refuse(
-              units.has(member, Trait.METHOD) ? "ambiguous-overload" : "name-clash",
-              units.name(other) + " has the same name. Rename one of them first.",
-              code.declaration(other));
-          return;
-        }
-      }
-    }
-    if (isOfObjects()) {
-      inheritedBeside(around);
-    }
-  }
-
-  /** A type that inherits the moved method must not inherit one like it from somewhere else. */
-  private void inheritedBeside(Set<Integer> related) {
-    for (int heir : code.subtypes(target)) {
-      for (int base : code.allSupertypes(heir)) {
-        for (int other : related.contains(base) ? new int[0] : units.children(base)) {
-          boolean isOne =
-              units.level(other) == Level.MEMBER
-                  && units.has(other, Trait.METHOD)
-                  && !units.has(other, Trait.STATIC)
-                  && !units.has(other, Trait.PRIVATE)
-                  && MemberNames.bare(units.simpleName(other)).equals(name());
-          if (isOne && isVague(units.simpleName(other))) {
-            refuse(
-                "override-gained",
-                units.name(heir)
-                    + " has "
-                    + units.name(other)
-                    + ", which would come to be the same method.",
-                code.declaration(heir));
-            return;
-          }
-        }
-      }
-    }
-    int heir = modifiers.heirOfLibrary();
-    if (heir >= 0) {
-      refuse(
-          "override-gained",
-          units.name(heir)
-              + " inherits from a library's class; should that have such a method, it would come to"
-              + " be the same.",
-          code.declaration(heir));
-    }
-  }
-
-  /**
-   * Whether a method of the same name is the moved one for the compiler. Where it only could be
-   * taken for it in a call, reading the outcome again shows that.
-   */
-  private boolean isVague(String other) {
-    String moved = newName().substring(newName().indexOf('#') + 1);
-    return !units.has(member, Trait.METHOD)
-        || other.replace("...", "[]").equals(moved.replace("...", "[]"));
-  }
-
   /** Whether the name at a char, used by a unit, is that of a type before a member. */
   final boolean isTypeName(int user, int at) {
     for (int r = references.row(user); r < references.row(user + 1); r++) {
@@ -443,99 +256,6 @@ abstract class MemberMove {
       }
     }
     return false;
-  }
-
-  // ---- access
-
-  final void demand(int unit, Access needed, List<Site> sites) {
-    if (needed.compareTo(Access.of(units, unit)) <= 0) {
-      return;
-    }
-    broken.computeIfAbsent(unit, u -> new ArrayList<>()).addAll(sites);
-    widened.merge(unit, needed, Access::wider);
-  }
-
-  /** The moved code uses a unit, which has to be seen from the new place. */
-  final void demandFromTarget(int unit, int r) {
-    if (references.kind(r) == Kind.OVERRIDES && !Trait.packagePrivate(units.traits(unit))) {
-      return;
-    }
-    for (int at = unit; at >= 0; at = units.parent(at)) {
-      boolean counts = units.level(at) == Level.TYPE || units.level(at) == Level.MEMBER;
-      if (counts && !units.has(at, Trait.FOREIGN) && at != member) {
-        demand(at, Access.between(units, target, at, code), List.of(site(r)));
-      }
-    }
-  }
-
-  /** A caller has to see the new owner. */
-  final void demandTarget(int r) {
-    int user = references.from(r);
-    for (int at = target; at >= 0 && units.level(at) == Level.TYPE; at = units.parent(at)) {
-      demand(at, Access.between(units, user, at, code), List.of(site(r)));
-    }
-  }
-
-  private void report() {
-    if (may(Leave.WIDEN)) {
-      return;
-    }
-    broken.forEach(
-        (unit, sites) ->
-            reasons.add(
-                new Reason(
-                    "access",
-                    units.name(unit)
-                        + " would have to be less private. Say 'widen: true' to make it so.",
-                    sites)));
-  }
-
-  /** What overrides a method cannot be more private than that is. */
-  private void widenOverriding() {
-    List<Integer> open = new ArrayList<>(widened.keySet());
-    for (int next = 0; next < open.size(); next++) {
-      Access access = widened.get(open.get(next));
-      for (int r : references.to(open.get(next))) {
-        int user = references.from(r);
-        if (references.kind(r) != Kind.OVERRIDES) {
-          continue;
-        }
-        if (references.at(r) != units.nameAt(user)) {
-          widenLocal(user, references.at(r), access);
-        } else if (Access.of(units, user).compareTo(access) < 0) {
-          widened.merge(user, access, Access::wider);
-          open.add(user);
-        }
-      }
-    }
-  }
-
-  /** A method of a class without a name that stands in a unit. */
-  private void widenLocal(int unit, int nameAt, Access to) {
-    int in = units.fileOf(unit);
-    TextEdits edits = unit == member ? inside : changes.in(in);
-    ModifierEdits.accessOfMethodNamedAt(edits, code.tokens(in), code.text(in), nameAt, to);
-  }
-
-  /** The units that become less private. */
-  final Set<Integer> widenedUnits() {
-    return widened.keySet();
-  }
-
-  private void widenDeclaration(int unit, Access to) {
-    if (unit == member && modifiers.enters()) {
-      return;
-    }
-    int in = units.fileOf(unit);
-    TextEdits edits = unit == member ? inside : changes.in(in);
-    ModifierEdits.access(edits, code.tokens(in), code.text(in), units.begin(unit), to);
-  }
-
-  /** What becomes less private. */
-  final List<Widening> widenings() {
-    List<Widening> found = new ArrayList<>();
-    widened.forEach((unit, to) -> found.add(new Widening(units.name(unit), to.shown())));
-    return found;
   }
 
   // ---- names in the moved code
@@ -557,10 +277,13 @@ abstract class MemberMove {
       type = units.parent(type);
     }
     int token = tokens.from(references.at(r));
-    if (!isNamed(r, units.simpleName(type)) || code.isQualified(file, references.at(r))) {
+    if (!isNamed(r, units.simpleName(type))) {
       return;
     }
-    demandFromTarget(references.target(r), r);
+    access.demandFromTarget(references.target(r), r);
+    if (code.isQualified(file, references.at(r))) {
+      return;
+    }
     if (units.inside(type, target) || !stands(token)) {
       return;
     }
@@ -587,14 +310,16 @@ abstract class MemberMove {
     if (used == member || !isNamed(r, word)) {
       return;
     }
-    demandFromTarget(used, r);
+    access.demandFromTarget(used, r);
     int token = tokens.from(references.at(r));
     if (isQualified(token)) {
       return;
     }
     // What is static in an interface is not inherited, but for constants.
     boolean inherited = !units.has(type, Trait.INTERFACE) || !units.has(used, Trait.METHOD);
-    if (units.has(type, Trait.ENUM) && inCase(token)
+    boolean isConstant =
+        units.has(type, Trait.ENUM) && units.simpleName(type).equals(units.type(used));
+    if (isConstant && inCase(token)
         || type == target
         || inherited && code.isSubtype(target, type)) {
       return;
@@ -621,23 +346,35 @@ abstract class MemberMove {
     return tokens.is(at, "case");
   }
 
-  // ---- documentation and imports
+  // ---- imports
 
-  private void documentation() {
-    DocLinks links = new DocLinks(code, Set.of(member));
-    for (DocLinks.Link link : links.all(name())) {
-      boolean mine =
-          link.file() == file
-              && link.hash() >= units.begin(member)
-              && link.hash() < units.end(member);
-      if (mine) {
+  /** A name that binds to nothing, because a library is missing, is imported as it was. */
+  private void importUnknown() {
+    for (Survey.Unresolved one : code.survey().unresolved()) {
+      int token = tokens.from(one.site().begin());
+      boolean mine = one.site().file().equals(units.name(file)) && stands(token);
+      if (!mine || isQualified(token)) {
         continue;
       }
-      String wanted = documented(link.file(), target);
-      changes
-          .in(link.file())
-          .replace(link.begin(), link.hash(), changes.encodable(link.file(), wanted));
+      JavaHeader.Import there = importOf(file, one.name());
+      JavaHeader.Import here = importOf(targetFile, one.name());
+      boolean other = there != null && here != null && !here.name().equals(there.name());
+      if (there == null || there.isStatic() || other) {
+        refuse(
+            "unknown-name",
+            "What '" + one.name() + "' is was not found. Give its library with --classpath.",
+            one.site());
+      } else if (here == null) {
+        names.imports(targetFile).add(there.name());
+      }
     }
+  }
+
+  private JavaHeader.Import importOf(int in, String simpleName) {
+    return code.header(in).imports().stream()
+        .filter(one -> !one.onDemand() && one.simpleName().equals(simpleName))
+        .findFirst()
+        .orElse(null);
   }
 
   /** Imports that only what changed needed go. */

@@ -101,7 +101,7 @@ final class MemberMoveStep {
                   sources.put(path, text);
                 }
               });
-      StepOutcome outcome = new StepOutcome(true, List.of(), move.widenings(), false);
+      StepOutcome outcome = new StepOutcome(true, List.of(), move.access.widenings(), false);
       each.accept(new Result(outcome.with(List.of(), told), left));
     }
     return List.of();
@@ -194,7 +194,7 @@ final class MemberMoveStep {
                 move.newName() + " would override a method, or be overridden.",
                 List.of(move.code.declaration(move.member))));
       }
-      for (int widened : move.widenedUnits()) {
+      for (int widened : move.access.widenedUnits()) {
         if (overriding(after, now[widened]) > overriding(before, widened)) {
           return List.of(
               new Reason(

@@ -9,7 +9,6 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
-import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.SourceText;
 import dev.vinesorter.source.StepEditor.Result;
@@ -73,24 +72,13 @@ final class RelocationStep {
       offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
     }
     return new Result(
-        new StepOutcome(true, List.of(), widenings(move.units(), access), false)
+        new StepOutcome(
+                true,
+                List.of(),
+                Widenings.of(move.units(), access.widened(), access.widenedInside()),
+                false)
             .with(along, offers),
         foretold);
-  }
-
-  private static List<Widening> widenings(Units units, AccessRules access) {
-    List<Widening> widened = new ArrayList<>();
-    access.widened().forEach((unit, to) -> widened.add(new Widening(units.name(unit), to.word())));
-    access
-        .widenedInside()
-        .forEach(
-            (unit, places) ->
-                places.forEach(
-                    (at, to) ->
-                        widened.add(
-                            new Widening(
-                                "a method of a local class in " + units.name(unit), to.word()))));
-    return widened;
   }
 
   private Survey carryOut(AccessRules access, MoveEdits edits, ModuleEdits modules) {

@@ -57,7 +57,7 @@ final class StaticMove extends MemberMove {
           staticName(r);
           withoutQualifier(r);
         } else if (!units.has(used, Trait.FOREIGN)) {
-          demandFromTarget(used, r);
+          access.demandFromTarget(used, r);
         }
       }
     }
@@ -113,7 +113,7 @@ final class StaticMove extends MemberMove {
       refuse("implicit-use", "The member is used here without being named.", site(r));
       return;
     }
-    demandTarget(r);
+    access.demandTarget(r);
     int token = of.from(references.at(r));
     int typed = new Expressions(of, code.text(in)).dotBeforeTypeArguments(token);
     if (of.is(token - 1, ".") || of.is(token - 1, "::")) {

@@ -174,9 +174,17 @@ class MemberMoveTest {
         .contains("public String dim() { return \"low\"; }", "public String dim() { return \"high")
         .contains("protected String oil()");
     assertThat(after.text("a/Tools.java").text()).contains("@Override public String dim()");
-    Overlay lit = Code.at(folder).accepted(Step.move("a.Tools#lit()", "b.Shop", true, 0)).sources();
-    assertThat(lit.text("b/Shop.java").text())
-        .contains("@Override protected String oil()", "@Override public String dim()");
+    Step lit = Step.move("a.Tools#lit()", "b.Shop", true, 0);
+    assertThat(Code.at(folder).rehearse(lit).steps())
+        .flatExtracting(StepOutcome::reasons)
+        .extracting(StepOutcome.Reason::code)
+        .contains("override-lost");
+    Overlay dark =
+        Code.at(folder)
+            .with(drawn.replace("@Override String dim() { return \"dim\"; }", ""))
+            .accepted(lit)
+            .sources();
+    assertThat(dark.text("b/Shop.java").text()).contains("@Override protected String oil()");
     Code.at(folder)
         .with(
             "--- b/Glow.java\n"
@@ -186,6 +194,69 @@ class MemberMoveTest {
         .flatExtracting(StepOutcome::reasons)
         .extracting(StepOutcome.Reason::code)
         .containsExactly("override-gained");
+  }
+
+  @Test
+  void namesOfMissingLibrariesAreImportedAsTheyWere() {
+    String drawn =
+        """
+        --- a/Tools.java
+        package a;
+        import static lost.Checks.sure;
+        import lost.Maybe;
+        class Tools {
+          static @Maybe String one(@Maybe String of) { return of; }
+          @Maybe String two() { return one(null); }
+          static String three(String of) { return sure(of); }
+        }
+        --- b/Shop.java
+        package b;
+        public class Shop { }
+        """;
+    Overlay after = moved(drawn, "a.Tools#one(String)", "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .contains("import lost.Maybe;", "public static @Maybe String one(@Maybe String of)");
+    assertThat(after.text("a/Tools.java").text()).contains("import lost.Maybe;", "Shop.one(null)");
+    assertThat(
+            Code.at(folder).rehearse(Step.move("a.Tools#three(String)", "b.Shop", true, 0)).steps())
+        .flatExtracting(StepOutcome::reasons)
+        .extracting(StepOutcome.Reason::code)
+        .contains("unknown-name");
+  }
+
+  /**
+   * Nested types that are named in full, and texts behind case that are no constants of an enum.
+   */
+  @Test
+  void whatIsNamedInFullIsWidenedAndTextsBehindCaseGetTheirOwner() {
+    Overlay after =
+        moved(
+            """
+            --- a/Mode.java
+            package a;
+            enum Mode {
+              READ, WRITE;
+              private static final String R = "r";
+              static Mode of(String text) {
+                switch (text) {
+                  case R: return READ;
+                  default: return new Outer.Inner().mode;
+                }
+              }
+              int rank() { switch (this) { case READ: return 1; default: return of(R).rank(); } }
+            }
+            --- a/Outer.java
+            package a;
+            class Outer { static class Inner { Mode mode; } }
+            --- b/Shop.java
+            package b;
+            public class Shop { }
+            """,
+            "a.Mode#of(String)",
+            "b.Shop");
+    assertThat(after.text("b/Shop.java").text()).contains("case Mode.R: return Mode.READ;");
+    assertThat(after.text("a/Outer.java").text())
+        .contains("public class Outer { public static class Inner { public Mode mode; } }");
   }
 
   @Test

@@ -1,5 +1,7 @@
 package dev.vinesorter.core.plan;
 
+import static java.util.stream.Collectors.joining;
+
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Problem;
@@ -15,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 
 /** Compares the survey that a rehearsal foretold with a fresh one of the changed sources. */
 public final class Forecast {
@@ -50,17 +53,28 @@ public final class Forecast {
     return pairs;
   }
 
-  /** The problems of a survey beyond those whose messages are known, each as often as it is. */
+  /**
+   * The problems of a survey beyond those whose messages are known, each as often as it is. Where a
+   * symbol was missed does not count, nor how many files import a package that is missing.
+   */
   public static List<Problem> newProblems(List<String> known, Survey fresh) {
     Map<String, Integer> left = new HashMap<>();
-    known.forEach(message -> left.merge(message, 1, Integer::sum));
+    known.forEach(message -> left.merge(plain(message), 1, Integer::sum));
     List<Problem> found = new ArrayList<>();
     for (Problem problem : fresh.problems()) {
-      if (left.merge(problem.message(), -1, Integer::sum) < 0) {
+      String message = plain(problem.message());
+      boolean again = left.containsKey(message) && MISSING.matcher(message).matches();
+      if (!again && left.merge(message, -1, Integer::sum) < 0) {
         found.add(problem);
       }
     }
     return found;
+  }
+
+  private static final Pattern MISSING = Pattern.compile("package \\S+ does not exist");
+
+  private static String plain(String message) {
+    return message.lines().filter(line -> !line.startsWith("  location: ")).collect(joining("\n"));
   }
 
   /** A name that binds to another declaration than was foretold. */
