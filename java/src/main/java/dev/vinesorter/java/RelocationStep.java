@@ -62,12 +62,12 @@ final class RelocationStep {
     Belongings.apply(move.sources(), resources);
     List<String> along = new ArrayList<>();
     resources.forEach((from, to) -> along.add(from + " -> " + to));
+    List<String> offers = new ArrayList<>();
     for (int type : move.goals().keySet()) {
       if (move.fullAfter(type).equals(move.units().name(type))) {
-        along.add(move.fullAfter(type) + " -> " + move.pathAfter(type));
+        offers.add(move.fullAfter(type) + " gets a file of its own, " + move.pathAfter(type) + ".");
       }
     }
-    List<String> offers = new ArrayList<>();
     for (int helper : belongings.helpers(move)) {
       offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
     }

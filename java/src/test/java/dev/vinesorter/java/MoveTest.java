@@ -255,8 +255,10 @@ class MoveTest {
         """)
             .accepted(Plan.Step.move("a.File", "b", true, 0));
     StepOutcome outcome = rehearsal.steps().get(0);
-    assertThat(outcome.along())
-        .containsExactlyInAnyOrder("a.Blade -> a/Blade.java", "a.Inner -> a/Inner.java");
+    assertThat(outcome.offers())
+        .containsExactlyInAnyOrder(
+            "a.Blade gets a file of its own, a/Blade.java.",
+            "a.Inner gets a file of its own, a/Inner.java.");
     Overlay after = rehearsal.sources();
     assertThat(after.text("a/Tools.java").text())
         .contains("import b.File;\nimport java.util.List;\nimport java.util.Map;")
