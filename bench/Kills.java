@@ -62,6 +62,7 @@ public final class Kills {
       boolean isBefore = now.equals(before);
       boolean isAfter = now.equals(after);
       check(isBefore || isAfter, "all before or all after, trial " + trial);
+      told(trial, killed);
       allBefore += isBefore ? 1 : 0;
       allAfter += isAfter ? 1 : 0;
       recovered += undecided ? 1 : 0;
@@ -123,6 +124,7 @@ public final class Kills {
       int at = states.indexOf(state());
       check(at >= 0, "at the end of a step, trial " + trial);
       ends.add(states.size() - 1 - at);
+      told(trial, killed);
       millis += at == states.size() - 1 ? millis / 30 : 0;
       if (at > 0 && at < states.size() - 1) {
         check(run("survey") == 0 && run("apply", plan.toString(), option, "--resume") == 0, "goes on, trial " + trial);
@@ -135,6 +137,13 @@ public final class Kills {
     }
     System.out.printf("%d trials with %s, %d killed while running; always at the end of a step (of %s); gone on with and finished %d; git's lock left %d times%n",
         trials, option, killed, ends, resumed, locks);
+  }
+
+  /** A long run that is stopped has said by then how far it came. */
+  private static void told(int trial, int killed) {
+    if (trial % 10 == 9) {
+      System.err.printf("  %d trials, %d killed while running%n", trial + 1, killed);
+    }
   }
 
   private static String git(String... words) throws Exception {
