@@ -52,6 +52,7 @@ final class MemberDocumentation {
       int begin = references.at(r);
       if (references.kind(r) != Kind.MENTIONS
           || units.level(type) != Level.TYPE
+          || isGone(begin)
           || !text.startsWith(units.simpleName(type), begin)
           || text.charAt(Math.max(0, begin - 1)) == '.') {
         continue;
@@ -73,12 +74,17 @@ final class MemberDocumentation {
                 .matcher(text)
                 .region(move.tokens.commentBegin(comment), move.tokens.commentEnd(comment));
         while (link.find()) {
-          if (!link.group(1).equals(move.name())) {
+          if (!link.group(1).equals(move.name()) && !isGone(link.start(1))) {
             move.inside.insert(link.start(1) - 1, before);
           }
         }
       }
     }
+  }
+
+  /** Whether a char goes with the documentation of a parameter that the method has no more. */
+  private boolean isGone(int at) {
+    return move.inside.list().stream().anyMatch(edit -> edit.begin() <= at && at < edit.end());
   }
 
   private static final Pattern BARE_LINK =

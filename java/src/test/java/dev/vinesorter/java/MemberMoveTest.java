@@ -338,7 +338,7 @@ class MemberMoveTest {
         /**
          * The mark of a place.
          *
-         * @param place where it is
+         * @param place the {@link Shelf}, or {@link #pick(Place)}
          * @param loud whether to shout
          */
         String mark(Place place, boolean loud) {
