@@ -113,7 +113,9 @@ final class Expressions {
     int depth = 0;
     int begin = open + 1;
     for (int at = open + 1; at < past; at++) {
-      if (isOneOf(tokens, at, opening)) {
+      if (opensTypeArguments(tokens, at)) {
+        at = tokens.behind(at, "<", ">") - 1;
+      } else if (isOneOf(tokens, at, opening)) {
         depth++;
       } else if (depth > 0 && isOneOf(tokens, at, closing)) {
         depth--;
@@ -125,6 +127,18 @@ final class Expressions {
       }
     }
     return found;
+  }
+
+  /** Whether type arguments begin, as in {@code new A<B, C>()} and {@code a.<B, C>d()}. */
+  private static boolean opensTypeArguments(JavaTokens tokens, int at) {
+    if (!tokens.is(at, "<")) {
+      return false;
+    }
+    int first = at - 1;
+    while (tokens.isWord(first) && tokens.is(first - 1, ".")) {
+      first -= 2;
+    }
+    return tokens.is(at - 1, ".") || tokens.is(first - 1, "new");
   }
 
   private static boolean isOneOf(JavaTokens tokens, int token, String chars) {

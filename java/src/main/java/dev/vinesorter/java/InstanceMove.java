@@ -419,9 +419,10 @@ final class InstanceMove extends MemberMove {
       } else {
         remove(inside, tokens, runs(), chosen);
       }
-      withoutParamTag();
+      withoutParamTag(word);
     }
     variables.into(inside, chosen < 0 ? null : parameters.get(chosen).run());
+    variables.dropped().forEach(name -> withoutParamTag("<" + name + ">"));
     if (reassigned) {
       variable();
     }
@@ -464,8 +465,8 @@ final class InstanceMove extends MemberMove {
     }
   }
 
-  /** The documentation of the parameter goes with it. */
-  private void withoutParamTag() {
+  /** The documentation of a parameter goes with it. */
+  private void withoutParamTag(String parameter) {
     String text = code.text(file);
     for (int comment = 0; comment < tokens.comments(); comment++) {
       int from = tokens.commentBegin(comment);
@@ -476,8 +477,8 @@ final class InstanceMove extends MemberMove {
       Matcher tag =
           Pattern.compile(
                   "(?m)^[ \\t]*\\*[ \\t]*@param[ \\t]+"
-                      + Pattern.quote(word)
-                      + "\\b(?s:.*?)(?=^[ \\t]*\\*[ \\t]*(?:@|/)|^[ \\t]*\\*/)")
+                      + Pattern.quote(parameter)
+                      + "(?![\\w$])(?s:.*?)(?=^[ \\t]*\\*[ \\t]*(?:@|/)|^[ \\t]*\\*/)")
               .matcher(text)
               .region(from, to);
       if (tag.find()) {

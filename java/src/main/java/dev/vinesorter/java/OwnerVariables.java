@@ -29,6 +29,9 @@ final class OwnerVariables {
   /** Those that the method has to declare. */
   private final Set<TypeVariables.Variable> declared = new LinkedHashSet<>();
 
+  /** The method's own type parameters, where the new owner has all of them as its own. */
+  private List<TypeVariables.Variable> dropped = List.of();
+
   OwnerVariables(MemberMove move) {
     this.move = move;
     this.units = move.units;
@@ -51,6 +54,7 @@ final class OwnerVariables {
           move.code.declaration(move.member));
       return;
     }
+    drop(given);
     if (all.isEmpty()) {
       return;
     }
@@ -81,6 +85,30 @@ final class OwnerVariables {
         declare(variable, taken);
       }
     }
+  }
+
+  /**
+   * Of {@code <K, V> m(Map<K, V>)} the new owner knows K and V. All are dropped or none: a list
+   * with fewer parameters would be that of another method.
+   */
+  private void drop(List<Expressions.Run> given) {
+    List<TypeVariables.Variable> theirs = TypeVariables.of(move.code, move.target);
+    Map<String, String> known = new HashMap<>();
+    for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
+      if (given.get(n).end() - given.get(n).begin() == 1) {
+        known.putIfAbsent(tokens.text(given.get(n).begin()), theirs.get(n).name());
+      }
+    }
+    List<TypeVariables.Variable> own = own();
+    if (own.stream().allMatch(variable -> known.containsKey(variable.name()))) {
+      dropped = own;
+      own.forEach(variable -> fresh.put(variable.name(), known.get(variable.name())));
+    }
+  }
+
+  /** The method's own type parameters that it does not declare any more. */
+  List<String> dropped() {
+    return dropped.stream().map(TypeVariables.Variable::name).toList();
   }
 
   private void declare(TypeVariables.Variable variable, Set<String> taken) {
@@ -153,9 +181,15 @@ final class OwnerVariables {
    * @param without a run of tokens that goes, or null
    */
   void into(TextEdits edits, Expressions.Run without) {
+    int past = move.firstToken();
+    if (!dropped.isEmpty()) {
+      past = dropped.get(dropped.size() - 1).run().end() + 1;
+      edits.remove(tokens.begin(dropped.get(0).run().begin() - 1), tokens.begin(past));
+    }
+    int from = past;
     fresh.forEach(
         (old, name) -> {
-          for (int token = move.firstToken(); token < move.pastToken(); token++) {
+          for (int token = from; token < move.pastToken(); token++) {
             boolean goes = without != null && token >= without.begin() && token < without.end();
             if (!goes && !old.equals(name) && isVariable(token, old)) {
               edits.replace(tokens.begin(token), tokens.end(token), name);
@@ -169,7 +203,7 @@ final class OwnerVariables {
     int type = ModifierEdits.behindModifiers(tokens, move.firstToken());
     List<String> texts = declared.stream().map(variable -> text(variable.run())).toList();
     String list = String.join(", ", texts);
-    if (tokens.is(type, "<") && !list.isEmpty()) {
+    if (tokens.is(type, "<") && dropped.isEmpty() && !list.isEmpty()) {
       edits.insert(tokens.end(type), list + ", ");
       list = "";
     }

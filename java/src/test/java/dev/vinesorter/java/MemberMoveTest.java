@@ -197,6 +197,44 @@ class MemberMoveTest {
   }
 
   @Test
+  void newOwnerHasTheTypeParametersOfTheMethod() {
+    Overlay after =
+        moved(
+            """
+            --- a/Closure.java
+            package a;
+            class Closure {
+              int calls;
+              /**
+               * Closes.
+               *
+               * @param <V> what is linked
+               * @param <E> links
+               * @param all where
+               * @param start where from
+               */
+              <V extends Comparable<V>, E> V close(Links<V, E> all, V start) {
+                calls++;
+                V next = all.next(start);
+                return next;
+              }
+              String use() { return close(new Links<String, Integer>(), "a"); }
+            }
+            --- a/Links.java
+            package a;
+            class Links<N extends Comparable<N>, V> { N next(N of) { return of; } }
+            """,
+            "a.Closure#close(Links, V)",
+            "a.Links");
+    assertThat(after.text("a/Links.java").text())
+        .contains("  N close(Closure closure, N start) {", "N next = next(start);")
+        .contains("@param start where from")
+        .doesNotContain("@param <", "@param all");
+    assertThat(after.text("a/Closure.java").text())
+        .contains("return (new Links<String, Integer>()).close(this, \"a\");");
+  }
+
+  @Test
   void namesOfMissingLibrariesAreImportedAsTheyWere() {
     String drawn =
         """
