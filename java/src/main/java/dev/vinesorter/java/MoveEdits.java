@@ -488,7 +488,9 @@ final class MoveEdits {
     } else if (isSeen(piece, used)) {
       simpleName(piece.of, used, begin, end);
     } else if (!move.packageAfter(used).isEmpty()) {
-      piece.of.edits.replace(begin, end, encodable(file, move.fullAfter(used)));
+      // Put before the name, so that the next step finds the name where it is then.
+      piece.of.edits.insert(begin, encodable(file, move.packageAfter(used) + "."));
+      simpleName(piece.of, used, begin, end);
     }
   }
 

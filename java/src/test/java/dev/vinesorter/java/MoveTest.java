@@ -627,6 +627,32 @@ class MoveTest {
   }
 
   @Test
+  void namesThatAStepWroteOutInDocumentationAreFollowedByTheNext() {
+    Code code =
+        code(
+            """
+            --- a/A.java
+            package a;
+            /** See {@link B B} and {@link C}. */
+            public class A { }
+            --- a/B.java
+            package a;
+            public class B { }
+            --- a/C.java
+            package a;
+            public class C { }
+            """);
+    Rehearsal rehearsal =
+        code.accepted(
+            Plan.Step.move("a.A", "b", false, 0),
+            Plan.Step.move("a.B", "c", false, 0),
+            Plan.Step.rename("a.C", "D", 0),
+            Plan.Step.move("c.B", "d", false, 0));
+    assertThat(text(rehearsal.sources(), "b/A.java"))
+        .contains("/** See {@link d.B B} and {@link a.D}. */");
+  }
+
+  @Test
   void typeThatIsThereAlreadyIsDone() {
     Rehearsal rehearsal = code("--- a/A.java\npackage a;\nclass A {}\n").move("a.A", "a");
 
