@@ -21,8 +21,12 @@ final class MemberAccess {
   private final SourceView code;
   private final Units units;
   private final References references;
-  private final Map<Integer, Access> widened = new TreeMap<>();
+
+  /** Where access is missing today, by the unit that is not seen. */
   private final Map<Integer, List<Site>> broken = new TreeMap<>();
+
+  /** The access that declarations get. */
+  private final Map<Integer, Access> widened = new TreeMap<>();
 
   /** The same for methods of local classes: unit that holds them, offset of the name. */
   private final Map<Integer, Map<Integer, Access>> widenedInside = new TreeMap<>();

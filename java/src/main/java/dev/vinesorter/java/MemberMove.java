@@ -82,26 +82,28 @@ abstract class MemberMove {
     if (reasons.isEmpty()) {
       place.taken();
     }
+    if (!reasons.isEmpty()) {
+      return;
+    }
     Access needed = neededByCallers();
-    if (reasons.isEmpty()) {
-      body();
-      uses().forEach(this::caller);
-      callersDone();
-      importUnknown();
-      documentation.ofMember();
-      access.demand(member, modifiers.given(needed), List.of());
-      access.report();
+    body();
+    uses().forEach(this::caller);
+    callersDone();
+    importUnknown();
+    documentation.ofMember();
+    access.demand(member, modifiers.given(needed), List.of());
+    access.report();
+    if (!reasons.isEmpty()) {
+      return;
     }
-    if (reasons.isEmpty()) {
-      access.write(!modifiers.enters());
-      modifiers.edit(needed, isOfObjects());
-      head();
-      String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
-      new MovedText(code, member, target, inside).into(changes, stays);
-      documentation.links();
-      staleImports();
-      names.into(changes);
-    }
+    access.write(!modifiers.enters());
+    modifiers.edit(needed, isOfObjects());
+    head();
+    String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
+    new MovedText(code, member, target, inside).into(changes, stays);
+    documentation.links();
+    staleImports();
+    names.into(changes);
   }
 
   /**

@@ -80,7 +80,7 @@ final class MemberPlaceRules {
     }
   }
 
-  /** A constant of an enum or a part of a record has no move.modifiers. */
+  /** A constant of an enum or a part of a record has no modifiers. */
   private boolean isBare() {
     for (int token = move.firstToken(); token < move.pastToken(); token++) {
       if (tokens.is(token, "static")) {
@@ -98,13 +98,9 @@ final class MemberPlaceRules {
     around.add(target);
     for (int type : around) {
       for (int other : units.children(type)) {
-        if (units.level(other) == Level.MEMBER
-            && other != member
-            // One static method hides another; reading again shows whether that matters.
-            && !(hides && type != target && units.has(other, Trait.STATIC))
-            && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
-            && MemberNames.bare(units.simpleName(other)).equals(move.name())
-            && isVague(units.simpleName(other))) {
+        // One static method hides another; reading again shows whether that matters.
+        boolean hidden = hides && type != target && units.has(other, Trait.STATIC);
+        if (other != member && !hidden && isLike(other)) {
           move.refuse(
               units.has(member, Trait.METHOD) ? "ambiguous-overload" : "name-clash",
               units.name(other) + " has the same name. Rename one of them first.",
@@ -123,13 +119,8 @@ final class MemberPlaceRules {
     for (int heir : code.subtypes(target)) {
       for (int base : code.allSupertypes(heir)) {
         for (int other : related.contains(base) ? new int[0] : units.children(base)) {
-          boolean isOne =
-              units.level(other) == Level.MEMBER
-                  && units.has(other, Trait.METHOD)
-                  && !units.has(other, Trait.STATIC)
-                  && !units.has(other, Trait.PRIVATE)
-                  && MemberNames.bare(units.simpleName(other)).equals(move.name());
-          if (isOne && isVague(units.simpleName(other))) {
+          boolean isInherited = !units.has(other, Trait.STATIC) && !units.has(other, Trait.PRIVATE);
+          if (isInherited && isLike(other)) {
             move.refuse(
                 "override-gained",
                 units.name(heir)
@@ -151,6 +142,14 @@ final class MemberPlaceRules {
               + " be the same.",
           code.declaration(heir));
     }
+  }
+
+  /** Whether a unit is a member of the same sort that would have the moved one's name. */
+  private boolean isLike(int other) {
+    return units.level(other) == Level.MEMBER
+        && units.has(other, Trait.METHOD) == units.has(member, Trait.METHOD)
+        && MemberNames.bare(units.simpleName(other)).equals(move.name())
+        && isVague(units.simpleName(other));
   }
 
   /**
