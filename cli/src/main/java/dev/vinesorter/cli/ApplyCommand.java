@@ -115,6 +115,7 @@ final class ApplyCommand extends BaseCommand {
 
   private int apply(Plan whole, Workbench bench) {
     view = structure.view(bench);
+    bench.journalToWrite();
     KeptSurvey kept = bench.kept();
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
@@ -251,6 +252,10 @@ final class ApplyCommand extends BaseCommand {
     Application application;
     if (commit) {
       try (GitCommits commits = GitCommits.of(bench.root())) {
+        List<String> filtered = commits.filtered(writer.paths());
+        if (!filtered.isEmpty()) {
+          return Application.none(List.of(GitCommits.leftToUser(filtered)));
+        }
         PlanWriter.commitLeftOvers(bench.own().journal(), progress.run, commits);
         List<String> dirty = commits.dirty(writer.paths());
         if (!dirty.isEmpty()) {

@@ -146,7 +146,7 @@ final class DriftCommand extends BaseCommand {
       }
     }
     if (svg != null) {
-      AskedFile.write("the picture", svg, HistoryReport.svg(rows));
+      AskedFile.write("the picture", bench.root(), svg, HistoryReport.svg(rows));
       say("The plots are in " + svg + ".");
     }
     if (common.json || format == Format.json) {

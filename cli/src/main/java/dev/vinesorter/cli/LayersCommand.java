@@ -11,6 +11,7 @@ import dev.vinesorter.report.TrellisDraft;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.TrellisFile;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -58,7 +59,7 @@ final class LayersCommand extends BaseCommand {
       return writeTrellis(bench, wall);
     }
     if (svg != null) {
-      draw(survey, focus, view, wall);
+      draw(bench, focus, view, wall);
     }
     if (common.json) {
       print(LayersReport.json(wall));
@@ -69,7 +70,8 @@ final class LayersCommand extends BaseCommand {
   }
 
   /** Draws the wall; what has too many units for one picture is taken together first. */
-  private void draw(Survey survey, Focus focus, View view, Wall wall) {
+  private void draw(Workbench bench, Focus focus, View view, Wall wall) {
+    Survey survey = bench.current().survey();
     Wall drawn = wall;
     int depth = 0;
     if (wall.graph().size() > LayersReport.MOST_DRAWN) {
@@ -87,7 +89,7 @@ final class LayersCommand extends BaseCommand {
         }
       }
     }
-    AskedFile.write("the picture", svg, LayersReport.svg(drawn));
+    AskedFile.write("the picture", bench.root(), svg, LayersReport.svg(drawn));
     say(
         "The layers are in "
             + svg
@@ -104,11 +106,11 @@ final class LayersCommand extends BaseCommand {
 
   private int writeTrellis(Workbench bench, Wall wall) {
     Path file = bench.root().path().resolve(TrellisFile.NAME);
-    if (Files.exists(file)) {
+    if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
       throw new UsageException(
           file + " is there already and is yours to change. Move it away to get a fresh one.");
     }
-    AskedFile.write("the trellis", file, TrellisDraft.of(wall));
+    AskedFile.write("the trellis", bench.root(), file, TrellisDraft.of(wall));
     say("Wrote " + file + ". Name its layers and correct them, then run 'vinesort check'.");
     return Main.DONE;
   }

@@ -1,5 +1,6 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.source.CannotWorkException;
@@ -89,6 +90,8 @@ public final class Main implements Callable<Integer> {
     PrintWriter out = new PrintWriter(System.out, true, java.nio.charset.StandardCharsets.UTF_8);
     PrintWriter err = new PrintWriter(System.err, true, java.nio.charset.StandardCharsets.UTF_8);
     CommandLine line = commandLine(arguments);
+    // A word such as @Generated is a pattern, never the name of a file to read options from.
+    line.setExpandAtFiles(false);
     line.setOut(out);
     line.setErr(err);
     line.setExecutionExceptionHandler((failure, at, parsed) -> failed(failure, at, arguments));
@@ -166,6 +169,10 @@ public final class Main implements Callable<Integer> {
                   + ": "
                   + failure.getMessage()
                   + "."));
+      return WRONG_USAGE;
+    }
+    if (failure instanceof Glob.TooLongException) {
+      err.println("vinesort: Too long: " + failure.getMessage() + ".");
       return WRONG_USAGE;
     }
     if (failure instanceof InvalidFileException) {

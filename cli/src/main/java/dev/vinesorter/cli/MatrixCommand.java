@@ -42,7 +42,7 @@ final class MatrixCommand extends BaseCommand {
     Survey survey = bench.current().survey();
     Matrix matrix = Matrix.of(LevelGraph.of(survey, look.focus(survey), structure.view(bench)));
     if (svg != null) {
-      AskedFile.write("the picture", svg, MatrixReport.svg(matrix));
+      AskedFile.write("the picture", bench.root(), svg, MatrixReport.svg(matrix));
       say("The matrix is in " + svg + ".");
     }
     if (common.json) {

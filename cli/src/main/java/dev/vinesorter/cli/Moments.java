@@ -129,6 +129,8 @@ final class Moments implements AutoCloseable {
   private String trellisText() throws IOException {
     if (trellisText == null) {
       Path file = bench.root().path().resolve(TrellisFile.NAME);
+      // That it is a file inside the root was seen to when the trellis was read.
+      bench.trellis();
       trellisText = Files.exists(file) ? Files.readString(file, StandardCharsets.UTF_8) : "";
     }
     return trellisText;
@@ -152,7 +154,7 @@ final class Moments implements AutoCloseable {
   }
 
   private static Milestone noted(String text) {
-    if (text == null || !text.matches("\\d+( \\d+){7}")) {
+    if (text == null || !text.matches("\\d{1,9}( \\d{1,9}){7}")) {
       return null;
     }
     int[] cells = Arrays.stream(text.split(" ")).mapToInt(Integer::parseInt).toArray();

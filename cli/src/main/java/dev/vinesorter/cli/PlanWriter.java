@@ -48,7 +48,7 @@ final class PlanWriter {
   }
 
   private Journal journal() {
-    return bench.own().journal();
+    return bench.journalToWrite();
   }
 
   private String log() {

@@ -25,11 +25,17 @@ import picocli.CommandLine.Option;
       "",
       "Examples:",
       "  vinesort undo",
-      "  vinesort undo --step"
+      "  vinesort undo --step",
+      "  vinesort undo --moved     in a copy of the folder, or where it was moved to"
     })
 final class UndoCommand extends BaseCommand {
   @Option(names = "--step", description = "Only the last step of a plan applied step by step.")
   private boolean step;
+
+  @Option(
+      names = "--moved",
+      description = "Also what was applied when this folder was another, or had another path.")
+  private boolean moved;
 
   @Override
   public Integer call() {
@@ -41,17 +47,22 @@ final class UndoCommand extends BaseCommand {
   }
 
   private int takeBack(Workbench bench) {
-    Journal journal = bench.own().journal();
-    List<Journal.Applied> applied = journal.applied();
+    Journal journal = bench.journalToWrite();
+    journal.unprovenApplied().forEach(this::say);
+    List<Journal.Applied> applied = journal.applied(moved);
     if (applied.isEmpty()) {
-      return notDone("There is no applied plan to take back.");
+      return notDone(
+          journal.isMovedHere()
+              ? "No plan was applied in this very folder. If it was copied or moved, 'vinesort undo"
+                  + " --moved' takes back here what was applied before."
+              : "There is no applied plan to take back.");
     }
     Journal.Applied last = applied.get(applied.size() - 1);
     if (step && last.change().step() == 0) {
       return notDone(
           "The last plan was applied as one change. Leave --step out to take all of it back.");
     }
-    List<Journal.Applied> back = step ? List.of(last) : new ArrayList<>(journal.run(last.plan()));
+    List<Journal.Applied> back = step ? List.of(last) : journal.run(last.plan(), moved);
     List<Journal.Applied> newestFirst = new ArrayList<>(back);
     Collections.reverse(newestFirst);
     List<String> changed =
@@ -65,8 +76,8 @@ final class UndoCommand extends BaseCommand {
     KeptSurvey kept = bench.own().kept();
     TreeSet<String> files = new TreeSet<>();
     boolean committed = false;
+    journal.takeBack(newestFirst.stream().map(Journal.Applied::id).toList());
     for (Journal.Applied one : newestFirst) {
-      journal.takeBack(one.id());
       files.addAll(one.files());
       committed |= journal.isCommitted(one.id());
     }

@@ -1,10 +1,12 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.OwnFolder;
 import dev.vinesorter.source.Root;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.LocalDateTime;
@@ -19,6 +21,7 @@ final class Verification {
 
   private static final int LINES_TOLD = 15;
 
+  private final OwnFolder own;
   private final Path folder;
   private final Path log;
   private final String command;
@@ -30,6 +33,7 @@ final class Verification {
    * @param seconds how long it may take; 0 for as long as it likes
    */
   Verification(Root root, String command, long seconds) {
+    this.own = new OwnFolder(root);
     this.folder = root.path();
     this.log = root.ownFolder().resolve(LOG);
     this.command = command;
@@ -76,11 +80,12 @@ final class Verification {
 
   private void note(String line) throws IOException {
     Files.writeString(
-        log,
+        own.fileToWrite(LOG),
         line + System.lineSeparator(),
         StandardCharsets.UTF_8,
         StandardOpenOption.CREATE,
-        StandardOpenOption.APPEND);
+        StandardOpenOption.APPEND,
+        LinkOption.NOFOLLOW_LINKS);
   }
 
   /** The last lines of the log. */

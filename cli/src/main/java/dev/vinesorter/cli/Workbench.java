@@ -8,6 +8,7 @@ import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
 import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;
@@ -30,8 +31,6 @@ import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.function.Consumer;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** A root with its kept survey: where commands get what they report on. */
 final class Workbench {
@@ -52,12 +51,15 @@ final class Workbench {
     this.trellis = CompletableFuture.supplyAsync(() -> TrellisFile.of(root));
   }
 
-  /** Opens a root; what an earlier run left half done is finished first. */
+  /** Opens a root; what an earlier run of this user left half done is finished first. */
   static Workbench at(Path folder, Consumer<String> say) {
     Root root = Root.of(folder);
-    Workbench bench = new Workbench(root, new OwnFolder(root), say);
+    Workbench bench = new Workbench(root, new OwnFolder(root, say), say);
     if (bench.own.exists() && bench.own.journal().isUndecided()) {
       bench.locked("recovery", bench.own.journal()::recover).forEach(say);
+    }
+    if (bench.own.exists()) {
+      bench.own.journal().leftAlone().forEach(say);
     }
     return bench;
   }
@@ -69,6 +71,21 @@ final class Workbench {
   /** Tells the user something beside the report. */
   void say(String what) {
     say.accept(what);
+  }
+
+  /**
+   * The journal, for a command that writes to it.
+   *
+   * @throws CannotWorkException where an earlier run is still half done
+   */
+  Journal journalToWrite() {
+    Journal journal = own.journal();
+    if (journal.isUndecided()) {
+      throw new CannotWorkException(
+          "What an earlier run began is neither finished nor taken back; see above. Mend that"
+              + " first.");
+    }
+    return journal;
   }
 
   OwnFolder own() {
@@ -221,23 +238,46 @@ final class Workbench {
   /** The most chars of a file that names in it are looked for. */
   private static final int MOST_CHARS = 1 << 18;
 
-  private static final Pattern DOTTED =
-      Pattern.compile("[\\p{L}_$][\\w$]*(?:\\.[\\p{L}_$][\\w$]*)+");
+  /** Ends of the names of files that settings stand in. */
+  private static final List<String> SETTINGS =
+      List.of(".xml", ".properties", ".yml", ".yaml", ".conf", ".json");
 
   /** Dotted names in service files, build files and other settings beside the sources. */
   Set<String> namedElsewhere(KeptSurvey survey) {
     Set<String> names = new HashSet<>();
     Overlay sources = overlay(survey);
     for (String path : sources.paths()) {
-      if (path.contains("META-INF/") || path.matches(".*\\.(xml|properties|ya?ml|conf|json)")) {
+      if (path.contains("META-INF/") || SETTINGS.stream().anyMatch(path::endsWith)) {
         String text = sources.text(path).text();
-        Matcher matcher = DOTTED.matcher(text.substring(0, Math.min(text.length(), MOST_CHARS)));
-        while (matcher.find()) {
-          names.add(matcher.group().replace('$', '.'));
-        }
+        addDotted(text, Math.min(text.length(), MOST_CHARS), names);
       }
     }
     return names;
+  }
+
+  /** Names of at least two segments among the first chars of a text, in one pass. */
+  private static void addDotted(String text, int end, Set<String> names) {
+    int at = 0;
+    while (at < end) {
+      int from = at;
+      boolean dotted = false;
+      while (at < end && Character.isJavaIdentifierStart(text.charAt(at))) {
+        at++;
+        while (at < end && Character.isJavaIdentifierPart(text.charAt(at))) {
+          at++;
+        }
+        boolean goesOn =
+            at + 1 < end
+                && text.charAt(at) == '.'
+                && Character.isJavaIdentifierStart(text.charAt(at + 1));
+        dotted |= goesOn;
+        at += goesOn ? 1 : 0;
+      }
+      if (dotted) {
+        names.add(text.substring(from, at).replace('$', '.'));
+      }
+      at += at == from ? 1 : 0;
+    }
   }
 
   /** What carries steps out on the sources of a survey. */

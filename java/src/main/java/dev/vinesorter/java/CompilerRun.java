@@ -13,7 +13,6 @@ import java.io.StringWriter;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -33,8 +32,9 @@ import javax.tools.ToolProvider;
 
 /**
  * One run of the JDK's compiler over sources in memory, up to attribution and flow analysis.
- * Nothing is generated, no annotation processor runs, no source is looked up beyond those given.
- * When the compiler throws from inside, the class that it was at is given up and the rest goes on.
+ * Nothing is generated, no annotation processor and no plugin runs, no source is looked up beyond
+ * those given. When the compiler throws from inside, the class that it was at is given up and the
+ * rest goes on.
  */
 final class CompilerRun implements AutoCloseable {
   private final StandardJavaFileManager manager;
@@ -78,8 +78,10 @@ final class CompilerRun implements AutoCloseable {
         compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
     try {
       manager.setLocationFromPaths(StandardLocation.SOURCE_PATH, List.of());
+      // Else the compiler would look for plugins and processors on the class path, and run them.
+      manager.setLocationFromPaths(StandardLocation.ANNOTATION_PROCESSOR_PATH, List.of());
       manager.setLocationFromPaths(
-          StandardLocation.CLASS_PATH, classpath.stream().map(Path::of).toList());
+          StandardLocation.CLASS_PATH, ClassPath.readable(classpath, problems));
     } catch (IOException e) {
       throw new CannotWorkException(
           "Could not use the class path " + String.join(File.pathSeparator, classpath) + ".", e);

@@ -21,6 +21,9 @@ public final class ContentHash {
 
   /** The hash of a file's content, or the empty string where there is no such file. */
   public static String of(Path file) throws IOException {
+    if (Files.exists(file) && !Files.isRegularFile(file)) {
+      throw new IOException("is no file any more");
+    }
     return Files.exists(file) ? of(Files.readAllBytes(file)) : "";
   }
 }

@@ -15,6 +15,7 @@ import org.eclipse.jgit.api.Status;
 import org.eclipse.jgit.api.StatusCommand;
 import org.eclipse.jgit.api.errors.GitAPIException;
 import org.eclipse.jgit.api.errors.JGitInternalException;
+import org.eclipse.jgit.attributes.Attribute;
 import org.eclipse.jgit.errors.ConfigInvalidException;
 import org.eclipse.jgit.errors.NoWorkTreeException;
 import org.eclipse.jgit.lib.Config;
@@ -23,11 +24,14 @@ import org.eclipse.jgit.lib.PersonIdent;
 import org.eclipse.jgit.lib.Repository;
 import org.eclipse.jgit.lib.RepositoryState;
 import org.eclipse.jgit.storage.file.FileBasedConfig;
+import org.eclipse.jgit.treewalk.FileTreeIterator;
+import org.eclipse.jgit.treewalk.TreeWalk;
+import org.eclipse.jgit.treewalk.filter.PathFilterGroup;
 import org.eclipse.jgit.util.FS;
 
 /**
- * Commits what a step changed to the git repository around a root. No hook is run and nothing is
- * signed; files that the step did not change stay as they are in the index.
+ * Commits what a step changed to the git repository around a root. No hook and no filter is run and
+ * nothing is signed; files that the step did not change stay as they are in the index.
  */
 public final class GitCommits implements AutoCloseable {
   private final Git git;
@@ -58,6 +62,11 @@ public final class GitCommits implements AutoCloseable {
               + "). Finish that first.");
     }
     try {
+      Path link = GitFolder.linkIn(repository);
+      if (link != null) {
+        throw new CannotWorkException(
+            link + " is a link; Vine Sorter writes through none. Leave --commit out.");
+      }
       String inside = GitHistory.inside(repository, root);
       return new GitCommits(
           new Git(repository),
@@ -114,6 +123,44 @@ public final class GitCommits implements AutoCloseable {
   }
 
   /**
+   * Which of these paths, from the root, git would hand to a program before it commits them, with
+   * the attribute that says so. No such program is run, so they are left for the user to commit.
+   */
+  public List<String> filtered(Collection<String> paths) {
+    Repository repository = git.getRepository();
+    TreeSet<String> filtered = new TreeSet<>();
+    if (paths.isEmpty()) {
+      return List.of();
+    }
+    try (TreeWalk walk = new TreeWalk(repository)) {
+      walk.setOperationType(TreeWalk.OperationType.CHECKIN_OP);
+      walk.addTree(new FileTreeIterator(repository));
+      walk.setRecursive(true);
+      walk.setFilter(
+          PathFilterGroup.createFromStrings(paths.stream().map(path -> prefix + path).toList()));
+      while (walk.next()) {
+        for (String name : List.of("filter", "working-tree-encoding")) {
+          Attribute attribute = walk.getAttributes().get(name);
+          if (attribute != null && attribute.getState() != Attribute.State.UNSET) {
+            filtered.add(walk.getPathString().substring(prefix.length()) + " (" + attribute + ")");
+          }
+        }
+      }
+      return List.copyOf(filtered);
+    } catch (IOException e) {
+      throw failed("cannot be read", e);
+    }
+  }
+
+  /** What is said where files have a filter. */
+  public static String leftToUser(List<String> filtered) {
+    return "git would run a filter on "
+        + String.join(", ", filtered)
+        + "; Vine Sorter runs none, so that commit is left to you. Apply without --commit, then"
+        + " commit with git.";
+  }
+
+  /**
    * Which of these paths, from the root, have changes that are not committed, or are not in git.
    */
   public List<String> dirty(Collection<String> paths) {
@@ -140,6 +187,10 @@ public final class GitCommits implements AutoCloseable {
    * @return the commit's name
    */
   public String commit(String message, Collection<String> paths) {
+    List<String> filtered = filtered(paths);
+    if (!filtered.isEmpty()) {
+      throw new CannotWorkException(leftToUser(filtered));
+    }
     try {
       AddCommand add = git.add();
       RmCommand remove = git.rm().setCached(true);

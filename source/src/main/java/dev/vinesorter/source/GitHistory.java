@@ -89,7 +89,20 @@ public final class GitHistory implements AutoCloseable {
           "There is no git repository around " + root.path() + ", so " + so + ".");
     }
     try {
-      return builder.setMustExist(true).build();
+      Repository repository = builder.setFS(GitFolder.withoutPrograms()).setMustExist(true).build();
+      String objection = GitFolder.objection(repository);
+      if (objection != null) {
+        repository.close();
+        throw new CannotWorkException(
+            "The git repository around "
+                + root.path()
+                + " is not looked at: "
+                + objection
+                + ", so "
+                + so
+                + ".");
+      }
+      return repository;
     } catch (IOException | IllegalArgumentException e) {
       throw unreadable(root, e);
     }

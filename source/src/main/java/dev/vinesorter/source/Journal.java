@@ -1,29 +1,16 @@
 package dev.vinesorter.source;
 
-import com.fasterxml.jackson.core.JsonFactory;
-import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.JsonParser;
-import com.fasterxml.jackson.core.JsonToken;
 import java.io.IOException;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.DirectoryStream;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 
 /**
- * Makes a change of many files all-or-nothing, across a kill at any instant, and takes it back.
+ * Makes a change of many files all-or-nothing, across a kill at any instant or a machine that
+ * stops, and takes it back.
  *
  * <pre>
  * manifest written
@@ -35,39 +22,28 @@ import java.util.stream.Stream;
  *   state "undone"
  * </pre>
  *
- * A state is a file that is replaced atomically. A run that finds "preparing" throws the
- * preparations away; one that finds "ready" or "undoing" goes on, which is safe to do any number of
- * times. A file that somebody changed in between is put aside in the journal first, so nothing is
+ * A state is a file that is replaced in one instant, sealed with the user's key ({@link UserKey})
+ * together with the manifest, which holds the hash of every content. A run that finds "preparing"
+ * throws the preparations away; one that finds "ready" or "undoing" goes on, which is safe to do
+ * any number of times. An entry without a valid seal may have come with the code: it is told, left
+ * alone, and never acted upon. Nor is one of a folder that was copied or moved, unless the user
+ * asks. A file that somebody changed in between is put aside in the journal first, so nothing is
  * lost.
  */
 public final class Journal {
-  private static final String PREPARING = "preparing";
-  private static final String READY = "ready";
-  private static final String DONE = "done";
-  private static final String UNDOING = "undoing";
-  private static final String UNDONE = "undone";
-
   private final Root root;
   private final OwnFolder own;
+  private final Disk disk;
 
   Journal(Root root, OwnFolder own) {
-    this.root = root;
-    this.own = own;
+    this(root, own, new Disk());
   }
 
-  /**
-   * One file of a change.
-   *
-   * @param path from the root
-   * @param before hash of the old content, empty where there was no file
-   * @param after hash of the new content, empty where the file goes
-   * @param mode permissions of the new file, empty where the system has none
-   */
-  private record Entry(String path, String before, String after, String mode) {}
-
-  /** A change: its files, the folders it makes, and the modes of folders that may become empty. */
-  private record Manifest(
-      Change change, List<Entry> entries, List<String> made, Map<String, String> folders) {}
+  Journal(Root root, OwnFolder own, Disk disk) {
+    this.root = root;
+    this.own = own;
+    this.disk = disk;
+  }
 
   /**
    * What a change is called.
@@ -101,6 +77,33 @@ public final class Journal {
     return root.ownFolder().resolve("journal");
   }
 
+  /** All entries, oldest first. */
+  private List<JournalEntry.Found> found() {
+    try {
+      List<Path> folders = JournalEntry.folders(folder());
+      UserKey key = folders.isEmpty() ? null : UserKey.ofUser(root);
+      return folders.stream().map(one -> JournalEntry.find(root, disk, key, one)).toList();
+    } catch (IOException e) {
+      throw unreadable(e);
+    }
+  }
+
+  private CannotWorkException unreadable(IOException e) {
+    return CannotWorkException.io("read the journal in", folder(), e);
+  }
+
+  /** The proven entry of that number. */
+  private JournalEntry entry(String id) {
+    return found().stream()
+        .filter(one -> one.id().equals(id) && one.isProven())
+        .map(JournalEntry.Found::entry)
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new CannotWorkException(
+                    "The journal has no change " + id + " that is proven to be yours."));
+  }
+
   /**
    * Carries a change out: new bytes by path, null for a file that goes. {@code origins} says from
    * which file a new one takes its mode.
@@ -109,26 +112,22 @@ public final class Journal {
    * @throws CannotWorkException when it could not be done; then every file is as before
    */
   public String carryOut(Change change, Map<String, byte[]> changes, Map<String, String> origins) {
-    Path made = own.made().resolve("journal");
     boolean ready = false;
     try {
-      Files.createDirectories(made);
-      String id = nextId();
-      Path entry = made.resolve(id);
-      Files.createDirectory(entry);
-      Manifest manifest = manifest(change, changes, origins);
-      write(entry, manifest);
-      state(entry, PREPARING);
+      UserKey key = UserKey.made(root);
+      Path journal = own.folder("journal");
+      forgetUnbegun();
+      ChangeManifest manifest = JournalEntry.plan(root, change, changes, origins);
+      JournalEntry entry = JournalEntry.begun(root, disk, key, nextFree(journal), manifest);
       try {
-        prepare(id, entry, manifest, changes);
+        entry.prepare(changes);
       } catch (IOException | CannotWorkException e) {
-        discard(id, entry, manifest);
+        entry.discard();
         throw e;
       }
-      state(entry, READY);
       ready = true;
-      finish(id, entry, manifest);
-      return id;
+      entry.finish();
+      return entry.id();
     } catch (IOException e) {
       throw CannotWorkException.io(
           "write below",
@@ -140,199 +139,62 @@ public final class Journal {
     }
   }
 
-  private String nextId() throws IOException {
+  /** The folder behind the last proven entry; what a stranger left does not count. */
+  private Path nextFree(Path journal) {
     int last = 0;
-    for (String id : ids()) {
-      last = Math.max(last, Integer.parseInt(id));
+    for (JournalEntry.Found one : found()) {
+      last = one.isProven() ? Integer.parseInt(one.id()) : last;
     }
-    return String.format("%04d", last + 1);
+    Path next;
+    do {
+      last++;
+      next = journal.resolve(String.format("%04d", last));
+    } while (OwnFiles.isThere(next));
+    return next;
   }
 
-  private List<String> ids() throws IOException {
-    List<String> ids = new ArrayList<>();
-    if (Files.isDirectory(folder())) {
-      try (DirectoryStream<Path> entries = Files.newDirectoryStream(folder())) {
-        for (Path entry : entries) {
-          String name = entry.getFileName().toString();
-          if (name.matches("\\d{4,9}")) {
-            ids.add(name);
-          }
-        }
-      }
-    }
-    ids.sort((a, b) -> Integer.compare(Integer.parseInt(a), Integer.parseInt(b)));
-    return ids;
-  }
-
-  private Manifest manifest(Change change, Map<String, byte[]> changes, Map<String, String> origins)
-      throws IOException {
-    List<Entry> entries = new ArrayList<>();
-    TreeSet<String> made = new TreeSet<>();
-    Map<String, String> folders = new TreeMap<>();
-    for (Map.Entry<String, byte[]> one : changes.entrySet()) {
-      String path = one.getKey();
-      Path place = root.resolve(path);
-      String after = one.getValue() == null ? "" : ContentHash.of(one.getValue());
-      String origin = origins.getOrDefault(path, path);
-      Path like = Files.exists(place) ? place : root.resolve(origin);
-      entries.add(new Entry(path, ContentHash.of(place), after, mode(like)));
-      for (Path up = place.getParent(); !up.equals(root.path()); up = up.getParent()) {
-        if (!Files.exists(up)) {
-          made.add(root.relative(up));
-        } else if (after.isEmpty()) {
-          folders.put(root.relative(up), mode(up));
-        }
-      }
-    }
-    return new Manifest(change, entries, List.copyOf(made), folders);
-  }
-
-  private static String mode(Path file) throws IOException {
-    return Files.exists(file) && posix(file)
-        ? PosixFilePermissions.toString(Files.getPosixFilePermissions(file))
-        : "";
-  }
-
-  private static boolean posix(Path file) {
-    return file.getFileSystem().supportedFileAttributeViews().contains("posix");
-  }
-
-  private void prepare(String id, Path entry, Manifest manifest, Map<String, byte[]> changes)
-      throws IOException {
-    Files.createDirectories(entry.resolve("before"));
-    for (String made : manifest.made) {
-      Files.createDirectories(root.resolve(made));
-    }
-    for (int n = 0; n < manifest.entries.size(); n++) {
-      Entry change = manifest.entries.get(n);
-      Path place = root.resolve(change.path);
-      if (!change.before.isEmpty()) {
-        linkOrCopy(place.toRealPath(), entry.resolve("before").resolve(String.valueOf(n)));
-      }
-      if (!change.after.isEmpty()) {
-        Path fresh = fresh(id, n, place);
-        Files.deleteIfExists(fresh);
-        writeForced(fresh, changes.get(change.path));
-        if (!change.mode.isEmpty()) {
-          Files.setPosixFilePermissions(fresh, PosixFilePermissions.fromString(change.mode));
-        }
-      } else if (!Files.isWritable(place.toRealPath().getParent())) {
-        throw new java.nio.file.AccessDeniedException(place.toString());
+  /** What was cut short before its first state was written has done nothing and is in the way. */
+  private void forgetUnbegun() throws IOException {
+    for (Path folder : JournalEntry.folders(folder())) {
+      if (!OwnFiles.isThere(folder.resolve("state"))) {
+        JournalEntry.remove(folder, disk);
       }
     }
   }
 
-  /** A link shares the old file as it is, its mode included, and takes no room. */
-  private static void linkOrCopy(Path old, Path aside) throws IOException {
-    try {
-      Files.createLink(aside, old);
-    } catch (IOException | UnsupportedOperationException e) {
-      Files.copy(old, aside, StandardCopyOption.COPY_ATTRIBUTES);
-      force(aside);
-    }
-  }
-
-  /** Where the new content waits: beside the real file that it replaces. */
-  private Path fresh(String id, int n, Path place) throws IOException {
-    Path target = Files.exists(place) ? place.toRealPath() : place;
-    return target.resolveSibling(".vinesort-" + id + "-" + n + ".new");
-  }
-
-  private static void writeForced(Path file, byte[] bytes) throws IOException {
-    Files.write(file, bytes, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
-    force(file);
-  }
-
-  private static void force(Path file) throws IOException {
-    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
-      channel.force(true);
-    }
-  }
-
-  private void discard(String id, Path entry, Manifest manifest) throws IOException {
-    for (int n = 0; n < manifest.entries.size(); n++) {
-      Path place = root.resolve(manifest.entries.get(n).path);
-      if (Files.isDirectory(place.getParent())) {
-        Files.deleteIfExists(fresh(id, n, place));
-      }
-    }
-    removeEmpty(manifest.made);
-    deleteTree(entry);
-  }
-
-  /** Goes on from "ready"; each entry is looked at anew, so this may run any number of times. */
-  private void finish(String id, Path entry, Manifest manifest) throws IOException {
-    for (int n = 0; n < manifest.entries.size(); n++) {
-      Entry change = manifest.entries.get(n);
-      Path place = root.resolve(change.path);
-      putAsideIfForeign(entry, n, place, change.before, change.after);
-      if (change.after.isEmpty()) {
-        Files.deleteIfExists(place);
-      } else {
-        Path fresh = fresh(id, n, place);
-        if (Files.exists(fresh)) {
-          Path target = Files.exists(place) ? place.toRealPath() : place;
-          replace(fresh, target);
-        }
-      }
-    }
-    removeEmpty(new TreeSet<>(manifest.folders.keySet()).descendingSet());
-    state(entry, DONE);
-  }
-
-  private static void replace(Path fresh, Path target) throws IOException {
-    Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-  }
-
-  private void putAsideIfForeign(Path entry, int n, Path place, String one, String other)
-      throws IOException {
-    String now = ContentHash.of(place);
-    if (!now.isEmpty() && !now.equals(one) && !now.equals(other)) {
-      Path aside = Files.createDirectories(entry.resolve("aside")).resolve(String.valueOf(n));
-      Files.copy(place, aside, StandardCopyOption.REPLACE_EXISTING);
-    }
-  }
-
-  private void removeEmpty(Iterable<String> folders) throws IOException {
-    List<String> deepestFirst = new ArrayList<>();
-    folders.forEach(deepestFirst::add);
-    deepestFirst.sort((a, b) -> b.length() - a.length());
-    for (String path : deepestFirst) {
-      Path folder = root.resolve(path);
-      if (Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS) && isEmpty(folder)) {
-        Files.deleteIfExists(folder);
-      }
-    }
-  }
-
-  private static boolean isEmpty(Path folder) throws IOException {
-    try (Stream<Path> entries = Files.list(folder)) {
-      return entries.findAny().isEmpty();
-    }
-  }
-
-  /** The plans that are applied, oldest first. */
+  /** The plans that are applied here, oldest first. */
   public List<Applied> applied() {
-    try {
-      List<Applied> applied = new ArrayList<>();
-      for (String id : ids()) {
-        Path entry = folder().resolve(id);
-        if (DONE.equals(state(entry))) {
-          Manifest manifest = read(entry);
-          applied.add(
-              new Applied(
-                  id, manifest.change, manifest.entries.stream().map(Entry::path).toList()));
-        }
-      }
-      return applied;
-    } catch (IOException e) {
-      throw CannotWorkException.io("read the journal in", folder(), e);
-    }
+    return applied(false);
+  }
+
+  /** The plans that are applied, oldest first, also those of a folder copied or moved here. */
+  public List<Applied> applied(boolean moved) {
+    return found().stream()
+        .filter(one -> one.isProven() && (one.here() || moved))
+        .filter(one -> one.state() == JournalEntry.State.DONE || moved && isCutShort(one))
+        .map(
+            one ->
+                new Applied(
+                    one.id(),
+                    one.entry().manifest().change(),
+                    one.entry().manifest().entries().stream()
+                        .map(ChangeManifest.Entry::path)
+                        .toList()))
+        .toList();
+  }
+
+  private static boolean isCutShort(JournalEntry.Found one) {
+    return one.state() == JournalEntry.State.READY || one.state() == JournalEntry.State.UNDOING;
   }
 
   /** The changes of one run of a plan that are applied, oldest first. */
   public List<Applied> run(String plan) {
-    return applied().stream().filter(one -> one.plan().equals(plan)).toList();
+    return run(plan, false);
+  }
+
+  /** The same, also those of a folder copied or moved here. */
+  public List<Applied> run(String plan, boolean moved) {
+    return applied(moved).stream().filter(one -> one.plan().equals(plan)).toList();
   }
 
   /** Notes that a change is also in git, as that commit. */
@@ -347,7 +209,7 @@ public final class Journal {
 
   /** Whether a change was noted as committed. */
   public boolean isCommitted(String id) {
-    return Files.exists(folder().resolve(id).resolve("commit"));
+    return OwnFiles.isFile(folder().resolve(id).resolve("commit"));
   }
 
   /**
@@ -359,33 +221,57 @@ public final class Journal {
       TreeSet<String> seen = new TreeSet<>();
       TreeSet<String> changed = new TreeSet<>();
       for (String id : newestFirst) {
-        for (Entry entry : read(folder().resolve(id)).entries) {
-          // What an older change left has been changed by the newer one.
-          if (seen.add(entry.path)
-              && !ContentHash.of(root.resolve(entry.path)).equals(entry.after)) {
-            changed.add(entry.path);
-          }
-        }
+        changed.addAll(entry(id).changedSince(seen));
       }
       return List.copyOf(changed);
     } catch (IOException e) {
-      throw CannotWorkException.io("read the journal in", folder(), e);
+      throw unreadable(e);
     }
+  }
+
+  /** The old contents of applied changes that are damaged or gone, by path. */
+  private List<String> damaged(List<JournalEntry> entries) throws IOException {
+    TreeSet<String> damaged = new TreeSet<>();
+    for (JournalEntry entry : entries) {
+      damaged.addAll(entry.damagedBefore());
+    }
+    return List.copyOf(damaged);
   }
 
   /** Takes an applied plan back: every file has its old bytes and mode again. */
   public void takeBack(String id) {
-    Path entry = folder().resolve(id);
+    takeBack(List.of(id));
+  }
+
+  /**
+   * Takes changes back, the newest first. All of what they need is looked at before the first file
+   * is written.
+   *
+   * @throws CannotWorkException when something is damaged or cannot be written; says where things
+   *     stand
+   */
+  public void takeBack(List<String> newestFirst) {
     boolean begun = false;
     try {
-      Manifest manifest = read(entry);
-      state(entry, UNDOING);
-      begun = true;
-      restore(id, entry, manifest);
+      List<JournalEntry> entries = newestFirst.stream().map(this::entry).toList();
+      List<String> damaged = damaged(entries);
+      if (!damaged.isEmpty()) {
+        throw new CannotWorkException(
+            "Not taken back, and nothing was changed: what the journal kept of "
+                + told(damaged)
+                + " is damaged or gone. The others are whole, in "
+                + folder()
+                + "/NUMBER/before, by the order in manifest.json; take the plan back with git.");
+      }
+      for (JournalEntry entry : entries) {
+        entry.beginUndo();
+        begun = true;
+        entry.restore();
+      }
     } catch (IOException e) {
       throw CannotWorkException.io(
           "take back the change in",
-          entry,
+          folder(),
           e,
           begun
               ? "Mend that; the next command finishes it."
@@ -393,35 +279,10 @@ public final class Journal {
     }
   }
 
-  private void restore(String id, Path entry, Manifest manifest) throws IOException {
-    List<String> shallowFirst = new ArrayList<>(manifest.folders.keySet());
-    shallowFirst.sort((a, b) -> a.length() - b.length());
-    for (String path : shallowFirst) {
-      Path folder = root.resolve(path);
-      if (!Files.exists(folder)) {
-        Files.createDirectory(folder);
-        String mode = manifest.folders.get(path);
-        if (!mode.isEmpty()) {
-          Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString(mode));
-        }
-      }
-    }
-    for (int n = 0; n < manifest.entries.size(); n++) {
-      Entry change = manifest.entries.get(n);
-      Path place = root.resolve(change.path);
-      Path before = entry.resolve("before").resolve(String.valueOf(n));
-      putAsideIfForeign(entry, n, place, change.before, change.after);
-      if (change.before.isEmpty()) {
-        Files.deleteIfExists(place);
-      } else if (!ContentHash.of(place).equals(change.before)) {
-        Path fresh = fresh(id, n, place);
-        Files.deleteIfExists(fresh);
-        linkOrCopy(before, fresh);
-        replace(fresh, Files.exists(place) ? place.toRealPath() : place);
-      }
-    }
-    removeEmpty(manifest.made);
-    state(entry, UNDONE);
+  private static String told(List<String> paths) {
+    int most = 5;
+    return String.join(", ", paths.subList(0, Math.min(most, paths.size())))
+        + (paths.size() > most ? " and " + (paths.size() - most) + " more" : "");
   }
 
   /**
@@ -430,37 +291,37 @@ public final class Journal {
   public List<String> recover() {
     List<String> done = new ArrayList<>();
     try {
-      for (String id : ids()) {
-        Path entry = folder().resolve(id);
-        String state = state(entry);
-        switch (state) {
-          case PREPARING -> {
-            discard(id, entry, read(entry));
-            done.add("An apply that was cut short had changed nothing; its preparations are gone.");
-          }
-          case READY -> {
-            Manifest manifest = read(entry);
-            finish(id, entry, manifest);
-            done.add(
-                manifest.change.step == 0
-                    ? "An apply that was cut short is finished; 'vinesort undo' takes it back."
-                    : "An apply that was cut short ended with step "
-                        + manifest.change.step
-                        + " of its plan; 'vinesort apply --resume' goes on, 'vinesort undo' takes"
-                        + " all of it back.");
-          }
-          case UNDOING -> {
-            restore(id, entry, read(entry));
-            done.add("An undo that was cut short is finished.");
-          }
-          case "" -> deleteTree(entry);
-          default -> {
-            // Done or undone: nothing is undecided.
-          }
+      for (JournalEntry.Found one : undecided()) {
+        JournalEntry entry = one.entry();
+        if (one.state() == JournalEntry.State.PREPARING) {
+          entry.discard();
+          done.add("An apply that was cut short had changed nothing; its preparations are gone.");
+          continue;
         }
-        if (Files.isDirectory(entry.resolve("aside"))) {
+        boolean finish = one.state() == JournalEntry.State.READY && entry.missingAfter().isEmpty();
+        List<String> damaged = finish ? List.of() : entry.damagedBefore();
+        if (finish) {
+          entry.finish();
+          done.add(finished(entry.manifest().change()));
+        } else if (damaged.isEmpty()) {
+          entry.beginUndo();
+          entry.restore();
           done.add(
-              "Files changed by somebody else meanwhile are in " + entry.resolve("aside") + ".");
+              one.state() == JournalEntry.State.READY
+                  ? "An apply that was cut short could not be finished, since its new files are"
+                      + " damaged; it was taken back."
+                  : "An undo that was cut short is finished.");
+        } else {
+          done.add(
+              "What was cut short can be neither finished nor taken back: what "
+                  + folder().resolve(one.id())
+                  + " kept of "
+                  + told(damaged)
+                  + " is damaged. It is left as it is. Put the sources right with git, then remove"
+                  + " that folder.");
+        }
+        if (OwnFiles.isFolder(entry.aside())) {
+          done.add("Files changed by somebody else meanwhile are in " + entry.aside() + ".");
         }
       }
     } catch (IOException e) {
@@ -469,128 +330,91 @@ public final class Journal {
     return done;
   }
 
+  private static String finished(Change change) {
+    return change.step == 0
+        ? "An apply that was cut short is finished; 'vinesort undo' takes it back."
+        : "An apply that was cut short ended with step "
+            + change.step
+            + " of its plan; 'vinesort apply --resume' goes on, 'vinesort undo' takes"
+            + " all of it back.";
+  }
+
+  private List<JournalEntry.Found> undecided() {
+    return found().stream()
+        .filter(one -> one.isProven() && one.here() && one.isUndecided())
+        .toList();
+  }
+
   /** Whether a run before was cut short, so that {@link #recover()} has something to do. */
   public boolean isUndecided() {
+    return claimsUndecided() && !undecided().isEmpty();
+  }
+
+  /** A quick look, without a key and unproven, since every command asks. */
+  private boolean claimsUndecided() {
     try {
-      for (String id : ids()) {
-        String state = state(folder().resolve(id));
-        if (!state.equals(DONE) && !state.equals(UNDONE)) {
+      for (Path folder : JournalEntry.folders(folder())) {
+        String claimed = JournalEntry.claimed(folder);
+        if (!claimed.equals(JournalEntry.State.DONE.word())
+            && !claimed.equals(JournalEntry.State.UNDONE.word())) {
           return true;
         }
       }
       return false;
     } catch (IOException e) {
-      throw CannotWorkException.io("read the journal in", folder(), e);
+      throw unreadable(e);
     }
   }
 
-  private static String state(Path entry) throws IOException {
-    Path file = entry.resolve("state");
-    return Files.exists(file) ? Files.readString(file, StandardCharsets.UTF_8) : "";
-  }
-
-  private static void state(Path entry, String state) throws IOException {
-    Path fresh = entry.resolve("state.new");
-    Files.deleteIfExists(fresh);
-    writeForced(fresh, state.getBytes(StandardCharsets.UTF_8));
-    replace(fresh, entry.resolve("state"));
-  }
-
-  private static void deleteTree(Path top) throws IOException {
-    List<Path> all;
-    try (Stream<Path> tree = Files.walk(top)) {
-      all = new ArrayList<>(tree.toList());
+  /** What is said of entries that ask to be carried out and are not; empty for most roots. */
+  public List<String> leftAlone() {
+    if (!claimsUndecided()) {
+      return List.of();
     }
-    for (int n = all.size() - 1; n >= 0; n--) {
-      Files.deleteIfExists(all.get(n));
-    }
-  }
-
-  // ---- the manifest as JSON
-
-  private static void write(Path entry, Manifest manifest) throws IOException {
-    Path file = entry.resolve("manifest.json");
-    try (JsonGenerator json =
-        new JsonFactory().createGenerator(Files.newBufferedWriter(file, StandardCharsets.UTF_8))) {
-      json.useDefaultPrettyPrinter();
-      json.writeStartObject();
-      json.writeStringField("title", manifest.change.title);
-      json.writeStringField("plan", manifest.change.plan);
-      json.writeStringField("step", String.valueOf(manifest.change.step));
-      json.writeStringField("does", manifest.change.does);
-      json.writeArrayFieldStart("entries");
-      for (Entry change : manifest.entries) {
-        json.writeStartObject();
-        json.writeStringField("path", change.path);
-        json.writeStringField("before", change.before);
-        json.writeStringField("after", change.after);
-        json.writeStringField("mode", change.mode);
-        json.writeEndObject();
-      }
-      json.writeEndArray();
-      json.writeArrayFieldStart("made");
-      for (String made : manifest.made) {
-        json.writeString(made);
-      }
-      json.writeEndArray();
-      json.writeObjectFieldStart("folders");
-      for (Map.Entry<String, String> folder : manifest.folders.entrySet()) {
-        json.writeStringField(folder.getKey(), folder.getValue());
-      }
-      json.writeEndObject();
-      json.writeEndObject();
-    }
-    force(file);
-  }
-
-  private Manifest read(Path entry) throws IOException {
-    Map<String, String> names = new TreeMap<>();
-    List<Entry> entries = new ArrayList<>();
-    List<String> made = new ArrayList<>();
-    Map<String, String> folders = new TreeMap<>();
-    try (JsonParser json =
-        new JsonFactory()
-            .createParser(
-                Files.newBufferedReader(entry.resolve("manifest.json"), StandardCharsets.UTF_8))) {
-      json.nextToken();
-      while (json.nextToken() == JsonToken.FIELD_NAME) {
-        String field = json.currentName();
-        json.nextToken();
-        switch (field) {
-          case "title", "plan", "step", "does" -> names.put(field, json.getText());
-          case "entries" -> {
-            while (json.nextToken() == JsonToken.START_OBJECT) {
-              Map<String, String> of = fields(json);
-              entries.add(
-                  new Entry(of.get("path"), of.get("before"), of.get("after"), of.get("mode")));
-            }
-          }
-          case "made" -> {
-            while (json.nextToken() == JsonToken.VALUE_STRING) {
-              made.add(json.getText());
-            }
-          }
-          case "folders" -> folders.putAll(fields(json));
-          default -> json.skipChildren();
-        }
+    List<String> told = new ArrayList<>();
+    for (JournalEntry.Found one : found()) {
+      Path folder = folder().resolve(one.id());
+      String claimed = JournalEntry.claimed(folder);
+      if (!one.isProven() && !claimed.isEmpty() && !isWord(claimed)) {
+        told.add(unproven(folder));
+      } else if (one.isProven() && !one.here() && isCutShort(one)) {
+        told.add(
+            "Something was cut short when this folder was "
+                + one.entry().manifest().root()
+                + "; it is left as it is here. 'vinesort undo --moved' takes it back.");
       }
     }
-    Change change =
-        new Change(
-            names.getOrDefault("title", ""),
-            names.getOrDefault("plan", ""),
-            Integer.parseInt(names.getOrDefault("step", "0")),
-            names.getOrDefault("does", ""));
-    return new Manifest(change, entries, made, folders);
+    return told;
   }
 
-  private static Map<String, String> fields(JsonParser json) throws IOException {
-    Map<String, String> fields = new LinkedHashMap<>();
-    while (json.nextToken() == JsonToken.FIELD_NAME) {
-      String field = json.currentName();
-      json.nextToken();
-      fields.put(field, json.getText());
-    }
-    return fields;
+  private static boolean isWord(String claimed) {
+    return claimed.equals(JournalEntry.State.DONE.word())
+        || claimed.equals(JournalEntry.State.UNDONE.word());
+  }
+
+  /** What is said of changes that look applied and cannot be taken back, since unproven. */
+  public List<String> unprovenApplied() {
+    return found().stream()
+        .filter(one -> !one.isProven())
+        .map(one -> folder().resolve(one.id()))
+        .filter(one -> JournalEntry.claimed(one).equals(JournalEntry.State.DONE.word()))
+        .map(Journal::unproven)
+        .toList();
+  }
+
+  private static String unproven(Path folder) {
+    return folder
+        + " is not proven to be yours on this machine: it came with the code, or is damaged, or"
+        + " your key is gone. Nothing of it is carried out. Remove it when you do not need it.";
+  }
+
+  /** Whether changes were applied when this folder had another path. */
+  public boolean isMovedHere() {
+    return found().stream()
+        .anyMatch(
+            one ->
+                one.isProven()
+                    && !one.here()
+                    && (one.state() == JournalEntry.State.DONE || isCutShort(one)));
   }
 }

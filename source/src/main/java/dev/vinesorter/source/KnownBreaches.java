@@ -9,7 +9,6 @@ import dev.vinesorter.core.trellis.Known;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -27,9 +26,8 @@ public final class KnownBreaches {
 
   /** What a root has accepted; nothing where there is no such file. */
   public static Known of(Root root) {
-    Path file = root.path().resolve(NAME);
-    return Files.isRegularFile(file)
-        ? YamlInput.read(file, "list of known breaches", KnownBreaches::known)
+    return root.hasFile(NAME)
+        ? YamlInput.read(root.path().resolve(NAME), "list of known breaches", KnownBreaches::known)
         : Known.NONE;
   }
 

@@ -77,6 +77,22 @@ public final class Root {
     return place;
   }
 
+  /**
+   * Whether a file of settings with that path is there.
+   *
+   * @throws CannotWorkException when what is there is no file, or leads out of the root
+   */
+  boolean hasFile(String path) {
+    Path file = real.resolve(path);
+    if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+      return false;
+    }
+    if (!Files.isRegularFile(resolve(path))) {
+      throw new CannotWorkException(file + " is no file that can be read. Remove it, or mend it.");
+    }
+    return true;
+  }
+
   /** The path from the root, with slashes, of a place below it. */
   public String relative(Path place) {
     // Cutting the text is many times quicker than relativizing, and every file of a walk asks.

@@ -6,7 +6,7 @@ import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 
@@ -27,15 +27,16 @@ public final class RootLock implements AutoCloseable {
   }
 
   static RootLock take(Path folder, String command) {
-    Path file = folder.resolve("lock");
-    Path holder = folder.resolve("lock.holder");
+    Path file = OwnFiles.toWrite(folder.resolve("lock"));
+    Path holder = OwnFiles.toWrite(folder.resolve("lock.holder"));
     try {
       FileChannel channel =
-          FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+          FileChannel.open(
+              file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
       FileLock lock = waited(channel);
       if (lock == null) {
         channel.close();
-        String who = Files.exists(holder) ? Files.readString(holder).strip() : "another run";
+        String who = OwnFiles.isFile(holder) ? holder(holder) : "another run";
         throw new CannotWorkException(
             "The root is held by " + who + ". Wait for it to end, or end it, and try again.");
       }
@@ -45,13 +46,20 @@ public final class RootLock implements AutoCloseable {
               holder,
               StandardOpenOption.CREATE,
               StandardOpenOption.WRITE,
-              StandardOpenOption.TRUNCATE_EXISTING)) {
+              StandardOpenOption.TRUNCATE_EXISTING,
+              LinkOption.NOFOLLOW_LINKS)) {
         out.write(ByteBuffer.wrap(who.getBytes(StandardCharsets.UTF_8)));
       }
       return new RootLock(channel, lock);
     } catch (IOException e) {
       throw CannotWorkException.io("lock", file, e);
     }
+  }
+
+  /** Who wrote the file, as far as it can be shown. */
+  private static String holder(Path holder) throws IOException {
+    String who = new String(OwnFiles.read(holder, 1 << 10), StandardCharsets.UTF_8).strip();
+    return who.isEmpty() ? "another run" : who;
   }
 
   private static FileLock waited(FileChannel channel) throws IOException {

@@ -7,13 +7,10 @@ import dev.vinesorter.core.model.StringTable;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -21,18 +18,15 @@ import java.util.TreeMap;
 
 /**
  * A kept survey as a file: little-endian ints in the order of the columns, strings as UTF-8 behind
- * their length. Made to be loaded in one read and a few block copies. The first eight bytes name
- * the format and its version; another version is read as "no survey", never guessed at.
+ * their length. Made to be loaded in one read and a few block copies. {@link SealedSurvey} tells
+ * whether it is whole.
  */
 final class SurveyFile {
-  private static final long FORMAT = 0x56494e4553_000004L;
-
   private SurveyFile() {}
 
   /** A survey as the file holds it. */
   static byte[] bytes(KeptSurvey kept) {
     Out out = new Out();
-    out.word(FORMAT);
     out.options(kept.asked());
     out.options(kept.options());
     out.number(kept.leftOut());
@@ -90,55 +84,47 @@ final class SurveyFile {
     return out.bytes.toByteArray();
   }
 
-  /** The survey in a file, or null when the file is of another version or cut short. */
-  static KeptSurvey read(Path file) throws IOException {
-    ByteBuffer in = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
-    try {
-      if (in.getLong() != FORMAT) {
-        return null;
-      }
-      ReadOptions asked = options(in);
-      ReadOptions options = options(in);
-      int leftOut = in.getInt();
-      Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>();
-      for (int left = in.getInt(); left > 0; left--) {
-        stamps.put(string(in), new KeptSurvey.Stamp(in.getLong(), in.getLong(), string(in)));
-      }
-      StringTable strings = StringTable.of(numbers(in), block(in));
-      Units units =
-          Units.of(
-              new Units.Columns(
-                  strings,
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in),
-                  numbers(in)));
-      References references = new References(numbers(in), numbers(in), numbers(in), numbers(in));
-      List<Problem> problems = new ArrayList<>();
-      for (int left = in.getInt(); left > 0; left--) {
-        problems.add(new Problem(string(in), in.getInt(), string(in), string(in)));
-      }
-      List<Survey.Unresolved> unresolved = new ArrayList<>();
-      for (int left = in.getInt(); left > 0; left--) {
-        String name = string(in);
-        Site site = new Site(string(in), in.getInt(), in.getInt(), in.getInt(), in.getInt());
-        unresolved.add(new Survey.Unresolved(name, site));
-      }
-      Survey survey = new Survey(units, references, problems, unresolved);
-      Memo memo = Memo.ofBytes(block(in));
-      return new KeptSurvey(survey, memo, asked, options, stamps, leftOut);
-    } catch (BufferUnderflowException | IllegalArgumentException | NegativeArraySizeException e) {
-      return null;
+  /** The survey that such bytes hold, from where the buffer stands. */
+  static KeptSurvey read(ByteBuffer in) {
+    ReadOptions asked = options(in);
+    ReadOptions options = options(in);
+    int leftOut = in.getInt();
+    Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>();
+    for (int left = in.getInt(); left > 0; left--) {
+      stamps.put(string(in), new KeptSurvey.Stamp(in.getLong(), in.getLong(), string(in)));
     }
+    StringTable strings = StringTable.of(numbers(in), block(in));
+    Units units =
+        Units.of(
+            new Units.Columns(
+                strings,
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in),
+                numbers(in)));
+    References references = new References(numbers(in), numbers(in), numbers(in), numbers(in));
+    List<Problem> problems = new ArrayList<>();
+    for (int left = in.getInt(); left > 0; left--) {
+      problems.add(new Problem(string(in), in.getInt(), string(in), string(in)));
+    }
+    List<Survey.Unresolved> unresolved = new ArrayList<>();
+    for (int left = in.getInt(); left > 0; left--) {
+      String name = string(in);
+      Site site = new Site(string(in), in.getInt(), in.getInt(), in.getInt(), in.getInt());
+      unresolved.add(new Survey.Unresolved(name, site));
+    }
+    Survey survey = new Survey(units, references, problems, unresolved);
+    Memo memo = Memo.ofBytes(block(in));
+    return new KeptSurvey(survey, memo, asked, options, stamps, leftOut);
   }
 
   private static ReadOptions options(ByteBuffer in) {

@@ -9,14 +9,12 @@ import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.trellis.Trellis;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.PatternSyntaxException;
 import java.util.stream.Collectors;
 
 /** Reads {@code trellis.yaml}. Format: {@code docs/formats.md}. */
@@ -52,8 +50,7 @@ public final class TrellisFile {
 
   /** The trellis of a root; one that asks for nothing where there is none. */
   public static Trellis of(Root root) {
-    Path file = root.path().resolve(NAME);
-    return Files.isRegularFile(file) ? read(file) : Trellis.NONE;
+    return root.hasFile(NAME) ? read(root.path().resolve(NAME)) : Trellis.NONE;
   }
 
   private Trellis trellis() throws IOException {
@@ -243,17 +240,12 @@ public final class TrellisFile {
     }
     List<Glob> patterns = new ArrayList<>();
     while (in.next() != JsonToken.END_ARRAY) {
-      patterns.add(Glob.ofPath(path(in.scalar("fold"))));
+      patterns.add(Glob.ofPath(in.scalar("fold").text()));
     }
     folds.add(patterns);
   }
 
-  private String path(YamlInput.Placed glob) {
-    try {
-      Glob.ofPath(glob.text());
-      return glob.text();
-    } catch (PatternSyntaxException e) {
-      throw in.wrong(glob.place(), "'" + YamlInput.printable(glob.text()) + "' is no pattern");
-    }
+  private static String path(YamlInput.Placed glob) {
+    return Glob.ofPath(glob.text()).toString();
   }
 }

@@ -16,7 +16,9 @@ final class WholeFile {
   static void replace(Path file, byte[] content) throws IOException {
     Path fresh = file.resolveSibling(file.getFileName() + "." + ProcessHandle.current().pid());
     try {
-      Files.write(fresh, content);
+      // What a stranger planted under that name is not written through.
+      Files.deleteIfExists(fresh);
+      new Disk().create(fresh, content);
       Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
     } catch (IOException e) {
       try {

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.Trellis;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -65,7 +66,7 @@ final class YamlInput {
       }
       try (JsonParser yaml = new YAMLFactory().createParser(Files.readAllBytes(file))) {
         YamlInput in = new YamlInput(name, yaml);
-        T value = reading.of(in);
+        T value = in.read(reading);
         if (yaml.nextToken() != null) {
           throw in.wrong("a " + what + " file holds one document");
         }
@@ -75,6 +76,14 @@ final class YamlInput {
       throw new InvalidFileException(name + notYaml(e));
     } catch (IOException e) {
       throw CannotWorkException.io("read the " + what, file, e);
+    }
+  }
+
+  private <T> T read(Reading<T> reading) throws IOException {
+    try {
+      return reading.of(this);
+    } catch (Glob.TooLongException e) {
+      throw wrong(e.getMessage());
     }
   }
 

@@ -1,0 +1,52 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Problem;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The libraries that the compiler is given. What cannot be read as one is told and left out: a pipe
+ * or a device would hold us for ever.
+ */
+final class ClassPath {
+  private ClassPath() {}
+
+  /** The entries that are readable files or folders; the others become problems. */
+  static List<Path> readable(List<String> entries, List<Problem> problems) {
+    List<Path> readable = new ArrayList<>();
+    for (String entry : entries) {
+      String objection;
+      try {
+        Path path = Path.of(entry);
+        objection = objection(path);
+        if (objection == null) {
+          readable.add(path);
+        }
+      } catch (InvalidPathException e) {
+        objection = "is no path on this system";
+      }
+      if (objection != null) {
+        problems.add(
+            new Problem(
+                "",
+                0,
+                "classpath",
+                "The class path entry " + entry + " " + objection + "; it is left out."));
+      }
+    }
+    return readable;
+  }
+
+  private static String objection(Path path) {
+    if (!Files.exists(path)) {
+      return "is not there";
+    }
+    if (!Files.isRegularFile(path) && !Files.isDirectory(path)) {
+      return "is neither a file nor a folder";
+    }
+    return Files.isReadable(path) ? null : "cannot be read";
+  }
+}
