@@ -97,10 +97,27 @@ public final class Main implements Callable<Integer> {
     line.setExecutionExceptionHandler((failure, at, parsed) -> failed(failure, at, arguments));
     line.setParameterExceptionHandler(Main::wrongUsage);
     line.getCommandSpec().exitCodeOnInvalidInput(WRONG_USAGE);
-    int code = line.execute(arguments);
+    int code = executed(line, arguments, err);
     out.flush();
     err.flush();
     return code;
+  }
+
+  /** What the Java machine itself runs out of is told as a sentence, too. */
+  private static int executed(CommandLine line, String[] arguments, PrintWriter err) {
+    try {
+      return line.execute(arguments);
+    } catch (OutOfMemoryError | StackOverflowError e) {
+      err.println(
+          "vinesort: The code base needs more "
+              + (e instanceof OutOfMemoryError ? "memory" : "stack")
+              + " than Java was given. Set VINESORT_JAVA_OPTS, for instance to -Xmx8g, or leave"
+              + " out what is no source with --leave-out.");
+      if (List.of(arguments).contains("-v")) {
+        e.printStackTrace(err);
+      }
+      return COULD_NOT_WORK;
+    }
   }
 
   /** Making all commands costs more than most of them do, so only the one named is made. */

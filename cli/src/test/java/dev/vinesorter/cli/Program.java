@@ -11,6 +11,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /** Runs the built program as users do: its launcher, in a process of its own, in a folder. */
@@ -33,14 +35,39 @@ final class Program {
   private Program() {}
 
   static Process start(Path folder, String... words) throws IOException {
+    return start(folder, Map.of(), words);
+  }
+
+  private static Process start(Path folder, Map<String, String> environment, String... words)
+      throws IOException {
     List<String> line = new ArrayList<>(List.of(LAUNCHER.toString()));
     line.addAll(List.of(words));
-    return new ProcessBuilder(line).directory(folder.toFile()).start();
+    ProcessBuilder builder = new ProcessBuilder(line).directory(folder.toFile());
+    builder.environment().putAll(environment);
+    return builder.start();
+  }
+
+  /** Ends a process that does not end by itself, so that the test fails and does not hang. */
+  private static void ended(Process process, int seconds, String... words) {
+    CompletableFuture.delayedExecutor(seconds, TimeUnit.SECONDS)
+        .execute(
+            () -> {
+              if (process.isAlive()) {
+                System.err.println("Took over " + seconds + " s: " + String.join(" ", words));
+                process.destroyForcibly();
+              }
+            });
   }
 
   static Run run(Path folder, String... words) {
+    return run(folder, Map.of(), Integer.MAX_VALUE, words);
+  }
+
+  /** The same with more in the environment; a run that takes longer has failed. */
+  static Run run(Path folder, Map<String, String> environment, int seconds, String... words) {
     try {
-      Process process = start(folder, words);
+      Process process = start(folder, environment, words);
+      ended(process, seconds, words);
       process.getOutputStream().close();
       byte[][] err = new byte[1][];
       Thread errors =

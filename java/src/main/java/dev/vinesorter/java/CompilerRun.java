@@ -21,8 +21,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import javax.tools.Diagnostic;
-import javax.tools.DiagnosticListener;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
@@ -89,7 +87,6 @@ final class CompilerRun implements AutoCloseable {
     List<Source> sources = files.stream().map(Source::new).toList();
     Map<URI, JavaFile> byUri = new HashMap<>();
     sources.forEach(source -> byUri.put(source.toUri(), source.file));
-    DiagnosticListener<JavaFileObject> listener = diagnostic -> report(diagnostic, byUri, problems);
     // Sketches come first, so that what is to be analyzed is the end of the compiler's queue.
     List<SketchFile> sketched = SketchFile.of(sketches);
     List<JavaFileObject> given = new ArrayList<>(sketched);
@@ -99,7 +96,7 @@ final class CompilerRun implements AutoCloseable {
             compiler.getTask(
                 new StringWriter(),
                 manager,
-                listener,
+                new CompilerErrors(byUri, problems),
                 List.of(
                     "-proc:none",
                     "-nowarn",
@@ -191,24 +188,6 @@ final class CompilerRun implements AutoCloseable {
     problems.add(
         new Problem(
             "", 0, "crash", "The compiler failed (" + e + "); everything is read by name."));
-  }
-
-  private static void report(
-      Diagnostic<? extends JavaFileObject> diagnostic,
-      Map<URI, JavaFile> byUri,
-      List<Problem> problems) {
-    if (diagnostic.getKind() == Diagnostic.Kind.ERROR) {
-      JavaFileObject source = diagnostic.getSource();
-      JavaFile file = source == null ? null : byUri.get(source.toUri());
-      if (source != null && SketchFile.isOne(source.toUri())) {
-        // What is wrong with a sketch is not wrong with the source it stands for.
-        return;
-      }
-      String path = file == null ? "" : file.path();
-      long line = Math.max(0, diagnostic.getLineNumber());
-      problems.add(
-          new Problem(path, (int) line, Problem.COMPILER, diagnostic.getMessage(Locale.ENGLISH)));
-    }
   }
 
   /** The sketches with their trees. */

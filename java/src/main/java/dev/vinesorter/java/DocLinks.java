@@ -135,7 +135,7 @@ final class DocLinks {
     }
     StringBuilder list = new StringBuilder();
     for (String one : text.substring(past + 1, close).split(",")) {
-      String type = one.replaceAll("<.*>", "").strip().split("\\s+")[0];
+      String type = withoutArguments(one).strip().split("\\s+")[0];
       list.append(list.length() == 0 ? "" : ", ").append(type.substring(type.lastIndexOf('.') + 1));
     }
     String written = list.toString().replace("...", "[]");
@@ -150,5 +150,12 @@ final class DocLinks {
       }
     }
     return false;
+  }
+
+  /** A type without its type arguments. */
+  private static String withoutArguments(String type) {
+    int open = type.indexOf('<');
+    int close = type.lastIndexOf('>');
+    return open >= 0 && close > open ? type.substring(0, open) + type.substring(close + 1) : type;
   }
 }

@@ -15,8 +15,8 @@ final class DocMentions {
   private static final Set<String> REFERRING =
       Set.of("link", "linkplain", "value", "see", "throws", "exception");
   private static final int LONGEST_SENTENCE = 240;
-  private static final Pattern TAG = Pattern.compile("\\{@\\w+\\s+([^{}]*)}");
-  private static final Pattern MARKUP = Pattern.compile("<[^<>]*>");
+  private static final Pattern TAG = Pattern.compile("\\{@\\w++\\s++([^{}]*+)}");
+  private static final Pattern MARKUP = Pattern.compile("<[^<>]*+>");
   private static final Pattern SPACE = Pattern.compile("\\s+");
   private static final Pattern LINE_END = Pattern.compile("\\R");
 

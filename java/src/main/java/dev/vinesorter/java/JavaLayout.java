@@ -37,6 +37,12 @@ final class JavaLayout {
   private static final Set<String> TEST_SEGMENTS =
       Set.of("test", "tests", "testFixtures", "integrationTest", "integration-test");
 
+  /** The compiler takes the third power of the depth of nested classes: 8 s for 1,000. */
+  private static final int MOST_NESTED = 300;
+
+  /** And the second power of the names that are joined by dots: 10 s for 50,000. */
+  private static final int MOST_JOINED = 5_000;
+
   private JavaLayout() {}
 
   /** The Java sources among some paths. */
@@ -58,10 +64,14 @@ final class JavaLayout {
               new Problem(
                   path, 0, "encoding", "Not valid in the expected encoding; read as ISO-8859-1."));
         }
+        JavaFile file = file(sources, path, text, build, marks);
+        String endless = endless(file.tokens());
+        if (endless != null) {
+          problems.add(new Problem(path, 0, "endless", endless));
+          continue;
+        }
         String real = realPath(sources, path);
-        byPath
-            .computeIfAbsent(real, p -> new ArrayList<>(1))
-            .add(file(sources, path, text, build, marks));
+        byPath.computeIfAbsent(real, p -> new ArrayList<>(1)).add(file);
       } catch (CannotWorkException e) {
         problems.add(new Problem(path, 0, "unreadable", e.getMessage()));
       }
@@ -71,6 +81,17 @@ final class JavaLayout {
     adoptStrays(files);
     files.sort(java.util.Comparator.comparing(JavaFile::path));
     return files;
+  }
+
+  /** Why the compiler would not come to an end with a file; null where it would. */
+  private static String endless(JavaTokens tokens) {
+    int depth = tokens.braceDepth();
+    int chain = tokens.longestChain();
+    return depth > MOST_NESTED
+        ? "Braces nested " + depth + " deep are too many for the compiler; not read."
+        : chain > MOST_JOINED
+            ? chain + " names joined by dots are too many for the compiler; not read."
+            : null;
   }
 
   /** A file whose place tells no source root belongs to the innermost root around it, if any. */

@@ -125,6 +125,35 @@ public final class JavaTokens {
     return at;
   }
 
+  /** How many names are joined by dots at most, or other tokens by the like. */
+  int longestChain() {
+    int chain = 0;
+    int longest = 0;
+    for (int token = 1; token < begins.length; token += 2) {
+      // Every second token of a chain is its dot, whichever of the two the chain begins at.
+      boolean goesOn = isDot(token) || isDot(token - 1);
+      chain = goesOn ? chain + 1 : 0;
+      longest = Math.max(longest, chain);
+    }
+    return longest;
+  }
+
+  private boolean isDot(int token) {
+    return ends[token] == begins[token] + 1 && text.charAt(begins[token]) == '.';
+  }
+
+  /** How deep braces are nested at most. */
+  int braceDepth() {
+    int depth = 0;
+    int deepest = 0;
+    for (int token = 0; token < begins.length; token++) {
+      char c = text.charAt(begins[token]);
+      depth += c == '{' ? 1 : c == '}' ? -1 : 0;
+      deepest = Math.max(deepest, depth);
+    }
+    return deepest;
+  }
+
   /** The bracket of any sort that opens what closes at a token; -1 where there is none. */
   int opening(int close) {
     int depth = 0;

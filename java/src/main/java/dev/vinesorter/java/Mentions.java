@@ -34,11 +34,16 @@ final class Mentions {
   /** The longest line of a manifest, its end not counted (the jar specification). */
   private static final int MANIFEST_LINE_BYTES = 72;
 
+  /** How many chars before a name are looked at. */
+  private static final int MOST_BEFORE = 200;
+
   private final Survey survey;
   private final WrittenNames written;
   private final Overlay sources;
   private final boolean all;
   private final Map<String, TextEdits> edits = new TreeMap<>();
+  private final Map<String, JavaTokens> tokensOf = new TreeMap<>();
+  private final Map<String, int[]> linesOf = new TreeMap<>();
   private final List<Mention> mentions = new ArrayList<>();
   private final Set<String> seen = new TreeSet<>();
 
@@ -97,7 +102,8 @@ final class Mentions {
     if (change) {
       of.replace(place.begin(), place.end(), sources.text(path).encodable(becomes));
     }
-    Site site = sources.text(path).site(path, place.begin(), place.end());
+    int[] lines = linesOf.computeIfAbsent(path, one -> SourceText.lineStarts(text));
+    Site site = SourceText.site(path, lines, place.begin(), place.end());
     mentions.add(new Mention(site, text.substring(place.begin(), place.end()), becomes, change));
   }
 
@@ -127,13 +133,13 @@ final class Mentions {
 
   private boolean isCertain(String path, String text, WrittenNames.Place place, String becomes) {
     String file = path.substring(path.lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
-    int line = TextLines.begin(text, place.begin());
+    int line = Math.max(TextLines.begin(text, place.begin()), place.begin() - MOST_BEFORE);
     String before = text.substring(line, place.begin());
     if (file.endsWith(".java")) {
       return isLoaded(path, place);
     }
     if (file.endsWith(".xml")) {
-      int wide = Math.max(0, place.begin() - 200);
+      int wide = Math.max(0, place.begin() - MOST_BEFORE);
       return MAIN_TAG.matcher(text.substring(wide, place.begin())).find();
     }
     if (file.endsWith(".gradle") || file.endsWith(".gradle.kts")) {
@@ -147,7 +153,8 @@ final class Mentions {
 
   /** Whether a literal is what {@code Class.forName} or {@code loadClass} is given. */
   private boolean isLoaded(String path, WrittenNames.Place place) {
-    JavaTokens tokens = JavaTokens.of(sources.text(path).text());
+    JavaTokens tokens =
+        tokensOf.computeIfAbsent(path, one -> JavaTokens.of(sources.text(one).text()));
     int literal = tokens.from(place.begin() - 1);
     boolean whole = literal < tokens.size() && tokens.begin(literal) == place.begin() - 1;
     return whole

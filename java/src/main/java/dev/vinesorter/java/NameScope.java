@@ -48,6 +48,9 @@ final class NameScope {
     return UnitIndex.NONE;
   }
 
+  /** No name of a type has more; what is longer is a text that somebody made. */
+  private static final int MOST_SEGMENTS = 200;
+
   /**
    * The types along a dotted name, one for each segment: {@link UnitIndex#NONE} for segments that
    * name a package or nothing known.
@@ -61,7 +64,8 @@ final class NameScope {
       found[0] = at;
     } else {
       StringBuilder name = new StringBuilder(segments.get(0));
-      while (next < segments.size() && at < 0) {
+      int most = Math.min(segments.size(), MOST_SEGMENTS);
+      while (next < most && at < 0) {
         name.append('.').append(segments.get(next));
         at = index.ownType(name.toString());
         found[next++] = at;

@@ -24,8 +24,13 @@ final class WrittenNames {
   /** Longer files are data rather than something that people keep names in. */
   private static final int MOST_BYTES = 1 << 20;
 
-  private static final Pattern PLAN =
-      Pattern.compile("(?m)^steps:\\s*$[\\s\\S]*?^\\s*- *(?:move|rename|tighten|sort):");
+  /** No name has more parts; what is longer is a text that somebody made. */
+  private static final int MOST_PARTS = 64;
+
+  /** A file with more written names is data, too. */
+  private static final int MOST_PLACES = 200_000;
+
+  private static final Pattern STEP = Pattern.compile("\\s*- *(?:move|rename|tighten|sort):.*");
 
   /**
    * A part of a written name, from its begin.
@@ -171,7 +176,7 @@ final class WrittenNames {
   private static Map<String, List<Place>> places(String path, String text) {
     Map<String, List<Place>> places = new HashMap<>();
     boolean java = path.endsWith(".java");
-    boolean plan = path.endsWith(".yaml") && PLAN.matcher(text).find();
+    boolean plan = path.endsWith(".yaml") && isPlan(text);
     if (plan || text.indexOf('\0') >= 0 || path.contains("META-INF/services/")) {
       return places;
     }
@@ -181,6 +186,18 @@ final class WrittenNames {
       names(text, 0, text.length(), places);
     }
     return places;
+  }
+
+  /** Whether a text holds steps of ours, whose names tell what was and are not to be changed. */
+  private static boolean isPlan(String text) {
+    boolean steps = false;
+    for (String line : (Iterable<String>) text.lines()::iterator) {
+      steps |= line.startsWith("steps:") && line.substring("steps:".length()).isBlank();
+      if (steps && STEP.matcher(line).matches()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Passes over everything but string literals. */
@@ -261,9 +278,10 @@ final class WrittenNames {
       Map<String, List<Place>> places) {
     // A path may have folders before the package's; a name with dots begins where it begins.
     int starts = slashes ? begins.size() : 1;
-    for (int start = 0; start < starts; start++) {
+    for (int start = 0; start < starts && places.size() < MOST_PLACES; start++) {
       StringBuilder name = new StringBuilder();
-      for (int n = start; n < begins.size(); n++) {
+      int past = Math.min(begins.size(), start + MOST_PARTS);
+      for (int n = start; n < past; n++) {
         name.append(n == start ? "" : ".").append(text, begins.get(n), ends.get(n));
         if (n > start) {
           places

@@ -2,7 +2,6 @@ package dev.vinesorter.source;
 
 import java.io.File;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -79,36 +78,27 @@ final class GitFolder {
   }
 
   /**
-   * Why a repository is not taken for that of the work tree it was found in; null where it is. A
-   * work tree of its own, or a module, has a file {@code .git} that names the folder, which in turn
-   * names the work tree; where only one of both does, the pointer leads somewhere else.
+   * Why a repository is not taken for that of the work tree around a root; null where it is. A file
+   * {@code .git} points to a folder elsewhere, as for a module of another repository; that folder
+   * has to name this very work tree in its settings, else the pointer leads to somebody else's.
    */
-  static String objection(Repository repository) throws IOException {
-    if (repository.isBare()) {
+  static String objection(Repository repository, Root root) throws IOException {
+    Path found = root.path();
+    while (found != null && !Files.exists(found.resolve(".git"), LinkOption.NOFOLLOW_LINKS)) {
+      found = found.getParent();
+    }
+    if (found == null || repository.isBare()) {
       return null;
     }
-    Path top = repository.getWorkTree().toPath().toRealPath();
-    Path pointer = top.resolve(".git");
-    Path folder = repository.getDirectory().toPath();
+    Path pointer = found.resolve(".git");
     if (Files.isSymbolicLink(pointer)) {
       return pointer + " is a link, which is not followed";
     }
-    if (Files.isDirectory(pointer, LinkOption.NOFOLLOW_LINKS)) {
-      return folder.toRealPath().equals(pointer)
-          ? null
-          : pointer + " is not the git folder that was found, " + folder;
-    }
-    Path back = folder.resolve("gitdir");
-    boolean workTree =
-        Files.isRegularFile(back, LinkOption.NOFOLLOW_LINKS)
-            && folder
-                .resolve(Files.readString(back, StandardCharsets.UTF_8).strip())
-                .normalize()
-                .equals(pointer);
-    boolean module = repository.getConfig().getString("core", null, "worktree") != null;
-    return workTree || module && Files.isRegularFile(pointer, LinkOption.NOFOLLOW_LINKS)
+    Path folder = repository.getDirectory().toPath();
+    Path top = repository.getWorkTree().toPath().toRealPath();
+    return top.equals(found)
         ? null
-        : "the folder " + folder + " does not say that " + top + " is its work tree";
+        : "the git folder " + folder + " belongs to the work tree " + top + ", not to " + found;
   }
 
   /** A link among the files of a git folder that a commit writes, or null. */

@@ -90,7 +90,7 @@ public final class GitHistory implements AutoCloseable {
     }
     try {
       Repository repository = builder.setFS(GitFolder.withoutPrograms()).setMustExist(true).build();
-      String objection = GitFolder.objection(repository);
+      String objection = GitFolder.objection(repository, root);
       if (objection != null) {
         repository.close();
         throw new CannotWorkException(

@@ -264,7 +264,7 @@ public final class Journal {
                 + "/NUMBER/before, by the order in manifest.json; take the plan back with git.");
       }
       for (JournalEntry entry : entries) {
-        entry.beginUndo();
+        entry.state(JournalEntry.State.UNDOING);
         begun = true;
         entry.restore();
       }
@@ -304,7 +304,7 @@ public final class Journal {
           entry.finish();
           done.add(finished(entry.manifest().change()));
         } else if (damaged.isEmpty()) {
-          entry.beginUndo();
+          entry.state(JournalEntry.State.UNDOING);
           entry.restore();
           done.add(
               one.state() == JournalEntry.State.READY

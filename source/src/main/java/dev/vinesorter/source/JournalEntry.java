@@ -146,7 +146,8 @@ final class JournalEntry {
     return new String[] {SEALED, manifest.root(), id, state.word(), manifestHash};
   }
 
-  private void state(State state) throws IOException {
+  /** Says how far it has come. */
+  void state(State state) throws IOException {
     Path fresh = folder.resolve("state.new");
     disk.delete(fresh);
     String text = state.word() + "\n" + key.seal(sealed(state)) + "\n";
@@ -288,11 +289,6 @@ final class JournalEntry {
       }
     }
     return damaged;
-  }
-
-  /** Says that it is being taken back; from here every run goes on with that. */
-  void beginUndo() throws IOException {
-    state(State.UNDOING);
   }
 
   /** Goes on from "undoing"; this may run any number of times. */

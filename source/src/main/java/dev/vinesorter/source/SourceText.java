@@ -76,7 +76,11 @@ public record SourceText(String text, Charset charset, boolean mark, boolean fal
 
   /** The site of chars [begin, end) in a file of that path with this text. */
   public Site site(String path, int begin, int end) {
-    int[] starts = lineStarts(text);
+    return site(path, lineStarts(text), begin, end);
+  }
+
+  /** The same for a text whose lines start at these chars. */
+  public static Site site(String path, int[] starts, int begin, int end) {
     int found = Arrays.binarySearch(starts, begin);
     int line = found >= 0 ? found : -found - 2;
     return new Site(path, line + 1, begin - starts[line] + 1, begin, end);

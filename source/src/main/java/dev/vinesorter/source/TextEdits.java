@@ -1,7 +1,6 @@
 package dev.vinesorter.source;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -34,19 +33,41 @@ public final class TextEdits {
 
   public void replace(int begin, int end, String text) {
     Edit edit = new Edit(begin, end, text);
-    if (!edits.contains(edit)) {
-      edits.add(edit);
-      edits.sort(Comparator.comparingInt(Edit::begin).thenComparingInt(Edit::end));
-      check();
+    int place = behind(edit);
+    for (int n = place - 1; n >= 0 && isAlike(edits.get(n), edit); n--) {
+      if (edits.get(n).equals(edit)) {
+        return;
+      }
     }
+    edits.add(place, edit);
+    check(place);
+    check(place + 1);
   }
 
-  private void check() {
-    for (int n = 1; n < edits.size(); n++) {
-      if (edits.get(n - 1).end > edits.get(n).begin) {
-        throw new OverlapException(
-            "Edits overlap: " + edits.get(n - 1) + " and " + edits.get(n) + ".");
-      }
+  private static boolean isAlike(Edit one, Edit other) {
+    return one.begin == other.begin && one.end == other.end;
+  }
+
+  /** Where an edit belongs in the order of places, behind those that came before it. */
+  private int behind(Edit edit) {
+    int from = 0;
+    int past = edits.size();
+    while (from < past) {
+      int middle = (from + past) >>> 1;
+      Edit there = edits.get(middle);
+      boolean before =
+          there.begin < edit.begin || there.begin == edit.begin && there.end <= edit.end;
+      from = before ? middle + 1 : from;
+      past = before ? past : middle;
+    }
+    return from;
+  }
+
+  /** Holds an edit to the one before it. */
+  private void check(int n) {
+    if (n > 0 && n < edits.size() && edits.get(n - 1).end > edits.get(n).begin) {
+      throw new OverlapException(
+          "Edits overlap: " + edits.get(n - 1) + " and " + edits.get(n) + ".");
     }
   }
 

@@ -141,8 +141,7 @@ class JournalTest {
     Map<String, String> after = state();
     journal.takeBack(id);
     // What a kill while preparing leaves: the state, a folder made, and a new file that waits.
-    Path entry = folder.resolve(".vinesort/journal/" + id);
-    Files.writeString(entry.resolve("state"), "preparing");
+    state(id, JournalEntry.State.PREPARING);
     Files.createDirectories(folder.resolve("b/deep"));
     Files.writeString(folder.resolve("b/.vinesort-" + id + "-4.new"), "half");
 
@@ -157,16 +156,22 @@ class JournalTest {
     Map<String, String> after = state();
     journal.takeBack(id);
     // What a kill right after the decision leaves: all new files wait, nothing is in place.
-    Path entry = folder.resolve(".vinesort/journal/" + id);
     Files.createDirectories(folder.resolve("b/deep"));
     wait(id, 1, "b/deep", "new A", "rwxr-x---");
     wait(id, 3, "shared", "new S", "rw-r--r--");
     wait(id, 4, "b", "new C", "rw-r--r--");
-    Files.writeString(entry.resolve("state"), "ready");
+    state(id, JournalEntry.State.READY);
 
     assertThat(journal.recover()).singleElement().asString().contains("finished");
     assertThat(state()).isEqualTo(after);
     assertThat(journal.applied()).hasSize(1);
+  }
+
+  /** Lets the entry say that it has come as far as that. */
+  private void state(String id, JournalEntry.State state) throws IOException {
+    Root root = Root.of(folder);
+    Path entry = root.ownFolder().resolve("journal").resolve(id);
+    JournalEntry.find(root, new Disk(), UserKey.made(root), entry).entry().state(state);
   }
 
   private void wait(String id, int n, String in, String text, String mode) throws IOException {
@@ -179,7 +184,7 @@ class JournalTest {
   void undoCutShortIsFinished() throws IOException {
     Map<String, String> before = state();
     String id = change();
-    Files.writeString(folder.resolve(".vinesort/journal/" + id + "/state"), "undoing");
+    state(id, JournalEntry.State.UNDOING);
 
     assertThat(journal.recover()).singleElement().asString().contains("undo");
     assertThat(state()).isEqualTo(before);
@@ -206,7 +211,7 @@ class JournalTest {
   void fileThatSomebodyChangedMeanwhileIsPutAside() throws IOException {
     String id = change();
     Files.writeString(folder.resolve("b/C.java"), "edited by hand");
-    Files.writeString(folder.resolve(".vinesort/journal/" + id + "/state"), "undoing");
+    state(id, JournalEntry.State.UNDOING);
 
     assertThat(journal.recover()).anyMatch(line -> line.contains("aside"));
     assertThat(folder.resolve(".vinesort/journal/" + id + "/aside/4")).hasContent("edited by hand");
