@@ -1,6 +1,7 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
@@ -155,7 +156,11 @@ final class ApplyCommand extends BaseCommand {
     Application application = write(bench, kept, rehearsal, proof, progress);
     PlanReport.Content outcome =
         new PlanReport.Content(
-            plan, content.steps(), content.before(), proof.reading().survey(), content.changes());
+            plan,
+            content.steps(),
+            content.before(),
+            ShownPart.of(proof.reading().survey()),
+            content.changes());
     return report(application.applied() ? outcome : content, application);
   }
 

@@ -1,5 +1,6 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.trellis.Inspection;
@@ -81,16 +82,17 @@ final class CheckCommand extends BaseCommand {
     }
     KeptSurvey kept = bench.current();
     Trellis trellis = bench.trellis();
-    Survey survey = kept.survey();
+    Survey survey = kept.shown();
     if (planFile != null) {
       Plan plan = PlanFile.read(planFile);
-      Rehearsal rehearsal = Rehearsal.of(survey, plan, bench.overlay(kept), Workbench.editor(kept));
+      Rehearsal rehearsal =
+          Rehearsal.of(kept.survey(), plan, bench.overlay(kept), Workbench.editor(kept));
       if (!rehearsal.accepted()) {
         show(page -> PlanReport.steps(page, RehearseCommand.content(rehearsal)));
         say("The plan is refused, so there is nothing to judge.");
         return Main.NOT_AS_IT_SHOULD_BE;
       }
-      survey = rehearsal.after();
+      survey = ShownPart.of(rehearsal.after());
     }
     CheckReport report =
         new CheckReport(

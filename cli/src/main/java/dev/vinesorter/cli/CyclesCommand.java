@@ -39,12 +39,12 @@ final class CyclesCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     if (common.json) {
-      print(CyclesReport.json(kept.survey(), level, structure.view(bench)));
+      print(CyclesReport.json(kept.shown(), level, structure.view(bench)));
     } else {
       show(
           page ->
               CyclesReport.text(
-                  page, kept.survey(), level, structure.view(bench), bench.lines(kept), lists.all));
+                  page, kept.shown(), level, structure.view(bench), bench.lines(kept), lists.all));
     }
     return Main.DONE;
   }

@@ -113,7 +113,7 @@ final class DriftCommand extends BaseCommand {
           now == null && moments.isKept(old)
               ? CompletableFuture.supplyAsync(() -> moments.survey(old))
               : CompletableFuture.completedFuture(moments.survey(old));
-      Survey after = now == null ? bench.current().survey() : moments.survey(now);
+      Survey after = now == null ? bench.current().shown() : moments.survey(now);
       Survey before = was.join();
       List<Level> levels =
           level == null ? List.of(Level.MODULE, Level.PACKAGE, Level.TYPE) : List.of(level);

@@ -46,7 +46,7 @@ final class ExportCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     print(
         format == Format.csv && !common.json
             ? Export.csv(survey, level, structure.view(bench))

@@ -51,7 +51,7 @@ final class LayersCommand extends BaseCommand {
   public Integer call() {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
-    Survey survey = kept.survey();
+    Survey survey = kept.shown();
     View view = structure.view(bench);
     Focus focus = look.focus(survey);
     Wall wall = Wall.of(LevelGraph.of(survey, focus, view));
@@ -71,7 +71,7 @@ final class LayersCommand extends BaseCommand {
 
   /** Draws the wall; what has too many units for one picture is taken together first. */
   private void draw(Workbench bench, Focus focus, View view, Wall wall) {
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     Wall drawn = wall;
     int depth = 0;
     if (wall.graph().size() > LayersReport.MOST_DRAWN) {

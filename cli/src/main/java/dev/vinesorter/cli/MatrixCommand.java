@@ -39,7 +39,7 @@ final class MatrixCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     Matrix matrix = Matrix.of(LevelGraph.of(survey, look.focus(survey), structure.view(bench)));
     if (svg != null) {
       AskedFile.write("the picture", bench.root(), svg, MatrixReport.svg(matrix));

@@ -45,7 +45,7 @@ final class MetricsCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     Limits limits = bench.trellis().limits();
     Measures measures = Measures.of(survey, structure.view(bench), limits);
     Measures shown = level == null ? measures : measures.on(level);

@@ -58,14 +58,14 @@ final class Moments implements AutoCloseable {
   Survey survey(String name) {
     KeptSurvey kept = bench.own().exists() ? bench.own().kept(name) : null;
     if (kept != null) {
-      return kept.survey();
+      return kept.shown();
     }
     Path folder = bench.root().path().resolve(name);
     if (name.contains("/") && Files.isDirectory(Path.of(name))) {
       folder = Path.of(name);
     }
     if (Files.isDirectory(folder)) {
-      return bench.readAlone(Root.of(folder), asked(), null).survey();
+      return bench.readAlone(Root.of(folder), asked(), null).shown();
     }
     GitHistory.Commit commit = git().commit(name);
     if (commit == null) {
@@ -76,7 +76,7 @@ final class Moments implements AutoCloseable {
               + bench.root().path()
               + ".");
     }
-    return read(commit).survey();
+    return read(commit).shown();
   }
 
   private ReadOptions asked() {
@@ -121,7 +121,7 @@ final class Moments implements AutoCloseable {
       return noted;
     }
     say.accept("reading " + commit.id().substring(0, 8) + " " + commit.subject());
-    Milestone figures = Milestone.of(read(commit).survey(), view, bench.trellis());
+    Milestone figures = Milestone.of(read(commit).shown(), view, bench.trellis());
     bench.own().note(key, text(figures));
     return figures;
   }

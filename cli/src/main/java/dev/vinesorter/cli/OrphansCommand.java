@@ -42,7 +42,7 @@ final class OrphansCommand extends BaseCommand {
     }
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
-    Survey survey = kept.survey();
+    Survey survey = kept.shown();
     Orphans.Entries entries = new Orphans.Entries(library, bench.namedElsewhere(kept));
     List<Orphans.Orphan> orphans = Orphans.of(survey, level, structure.view(bench), entries);
     if (common.json) {

@@ -53,7 +53,7 @@ final class ReachCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     int unit = Workbench.unit(survey, name);
     boolean foreign = survey.units().has(unit, Trait.FOREIGN);
     View view = structure.view(bench).withForeign(libraries || foreign);

@@ -1,5 +1,6 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
@@ -90,7 +91,7 @@ final class RehearseCommand extends BaseCommand {
         new StepOutcome.Reason("changed-since-survey", staleMessage(changed), files);
     List<StepOutcome> refused =
         Collections.nCopies(plan.steps().size(), StepOutcome.refused(List.of(reason)));
-    return new PlanReport.Content(plan, refused, kept.survey(), kept.survey(), List.of());
+    return new PlanReport.Content(plan, refused, kept.shown(), kept.shown(), List.of());
   }
 
   /** Why a plan is refused when sources are not those of the survey. */
@@ -106,8 +107,8 @@ final class RehearseCommand extends BaseCommand {
     return new PlanReport.Content(
         rehearsal.plan(),
         rehearsal.steps(),
-        rehearsal.before(),
-        rehearsal.after(),
+        ShownPart.of(rehearsal.before()),
+        ShownPart.of(rehearsal.after()),
         Workbench.changes(rehearsal.sources()));
   }
 }

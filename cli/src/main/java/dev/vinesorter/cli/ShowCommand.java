@@ -39,7 +39,7 @@ final class ShowCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().survey();
+    Survey survey = bench.current().shown();
     int unit = Workbench.unit(survey, name);
     View view = structure.view(bench);
     if (survey.units().has(unit, Trait.TEST)) {

@@ -41,7 +41,7 @@ final class WhyCommand extends BaseCommand {
   public Integer call() {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
-    Survey survey = kept.survey();
+    Survey survey = kept.shown();
     int user = Workbench.unit(survey, from);
     int used = Workbench.unit(survey, to);
     // Who asks about a unit by name wants to see it, be it a library's or a test's.

@@ -31,6 +31,7 @@ import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 
 /** A root with its kept survey: where commands get what they report on. */
 final class Workbench {
@@ -186,13 +187,15 @@ final class Workbench {
                   new TreeSet<>(previous.differing(stamps)))
               : reader.read(sources, options, progress);
     }
+    Predicate<String> leavesOut = options.leavesOut();
+    int leftOut = (int) stamps.keySet().stream().filter(leavesOut).count();
     Survey survey = reading.survey();
     if (!walk.problems().isEmpty()) {
       List<dev.vinesorter.core.model.Problem> all = new ArrayList<>(walk.problems());
       all.addAll(survey.problems());
       survey = new Survey(survey.units(), survey.references(), all, survey.unresolved());
     }
-    return new KeptSurvey(survey, reading.memo(), asked, options, stamps, walk.leftOut());
+    return new KeptSurvey(survey, reading.memo(), asked, options, stamps, leftOut);
   }
 
   /** The survey as of now: the kept one, or a new one where there is none or sources changed. */
@@ -201,9 +204,9 @@ final class Workbench {
     if (kept == null) {
       return read(ReadOptions.DEFAULT);
     }
-    if (!kept.options().equals(kept.asked().with(trellis()))) {
-      say.accept("trellis.yaml leaves out other files than it did at the survey; reading again.");
-      return read(kept.asked());
+    KeptSurvey now = inTheLightOfTheTrellis(kept);
+    if (now != kept) {
+      return now;
     }
     List<String> changed = kept.changedSince(root);
     if (changed.isEmpty()) {
@@ -218,10 +221,21 @@ final class Workbench {
     return read(kept.asked());
   }
 
-  /** The kept survey, made first where there is none; sources may have changed since. */
+  /**
+   * The kept survey, made first where there is none, and again where the trellis reads sources
+   * otherwise than it did; sources may have changed since.
+   */
   KeptSurvey kept() {
     KeptSurvey kept = loaded();
-    return kept == null ? read(ReadOptions.DEFAULT) : kept;
+    return kept == null ? read(ReadOptions.DEFAULT) : inTheLightOfTheTrellis(kept);
+  }
+
+  private KeptSurvey inTheLightOfTheTrellis(KeptSurvey kept) {
+    if (kept.options().equals(kept.asked().with(trellis()))) {
+      return kept;
+    }
+    say.accept("trellis.yaml leaves out other files than it did at the survey; reading again.");
+    return read(kept.asked());
   }
 
   /** The unit with that name. */

@@ -1,5 +1,7 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.core.model.Trait;
+
 /**
  * A Java source and where it belongs.
  *
@@ -11,6 +13,7 @@ package dev.vinesorter.java;
  * @param module the name of its module
  * @param test whether it is test code
  * @param generated whether it was written by a program
+ * @param leftOut whether it stands outside looks and judgements
  */
 record JavaFile(
     String path,
@@ -20,7 +23,8 @@ record JavaFile(
     String sourceRoot,
     String module,
     boolean test,
-    boolean generated) {
+    boolean generated,
+    boolean leftOut) {
 
   /** The same file as part of another's source root. */
   JavaFile in(JavaFile other) {
@@ -32,7 +36,15 @@ record JavaFile(
         other.sourceRoot,
         other.module,
         test || other.test,
-        generated || other.generated);
+        generated || other.generated,
+        leftOut);
+  }
+
+  /** The traits that all units in it have, as bits. */
+  int traits() {
+    return (test ? Trait.TEST.bit() : 0)
+        | (generated ? Trait.GENERATED.bit() : 0)
+        | (leftOut ? Trait.LEFT_OUT.bit() : 0);
   }
 
   /** The file name without folders. */

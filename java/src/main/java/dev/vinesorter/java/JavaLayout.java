@@ -3,13 +3,16 @@ package dev.vinesorter.java;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.ReadOptions;
 import dev.vinesorter.source.SourceText;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Which Java sources there are, and to which module and source root each belongs.
@@ -50,8 +53,9 @@ final class JavaLayout {
       Overlay sources,
       Collection<String> paths,
       MavenBuild build,
-      List<String> marks,
+      ReadOptions options,
       List<Problem> problems) {
+    Predicate<String> leavesOut = options.leavesOut();
     Map<String, List<JavaFile>> byPath = new LinkedHashMap<>();
     for (String path : paths) {
       if (!path.endsWith(".java")) {
@@ -64,7 +68,7 @@ final class JavaLayout {
               new Problem(
                   path, 0, "encoding", "Not valid in the expected encoding; read as ISO-8859-1."));
         }
-        JavaFile file = file(sources, path, text, build, marks);
+        JavaFile file = file(sources, path, text, build, options.marks(), leavesOut.test(path));
         String endless = endless(file.tokens());
         if (endless != null) {
           problems.add(new Problem(path, 0, "endless", endless));
@@ -79,7 +83,8 @@ final class JavaLayout {
     List<JavaFile> files = new ArrayList<>();
     byPath.forEach((real, same) -> files.add(best(real, same)));
     adoptStrays(files);
-    files.sort(java.util.Comparator.comparing(JavaFile::path));
+    // Where two files declare one type, the one that looks are about is the one.
+    files.sort(Comparator.comparing(JavaFile::leftOut).thenComparing(JavaFile::path));
     return files;
   }
 
@@ -148,7 +153,12 @@ final class JavaLayout {
   }
 
   private static JavaFile file(
-      Overlay sources, String path, SourceText text, MavenBuild build, List<String> marks) {
+      Overlay sources,
+      String path,
+      SourceText text,
+      MavenBuild build,
+      List<String> marks,
+      boolean leftOut) {
     JavaTokens tokens = JavaTokens.of(text.text());
     String packageName = JavaHeader.of(tokens).packageName();
     boolean marked = isMarked(text.text(), tokens, marks);
@@ -162,7 +172,8 @@ final class JavaLayout {
           maven.folder(),
           maven.module(),
           maven.test(),
-          maven.generated() || marked);
+          maven.generated() || marked,
+          leftOut);
     }
     String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
     String packagePath = packageName.replace('.', '/');
@@ -178,7 +189,8 @@ final class JavaLayout {
     if (module.isEmpty()) {
       module = plainModule(sources, root);
     }
-    return new JavaFile(path, text.text(), tokens, packageName, root, module, test, generated);
+    return new JavaFile(
+        path, text.text(), tokens, packageName, root, module, test, generated, leftOut);
   }
 
   /** Whether a comment before the first token says that a program wrote the file. */

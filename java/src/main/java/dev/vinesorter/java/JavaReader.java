@@ -94,8 +94,7 @@ public final class JavaReader implements SourceReader {
     SurveyBuilder builder = new SurveyBuilder();
     List<Problem> problems = new ArrayList<>();
     MavenBuild build = MavenPoms.read(sources, options, problems);
-    List<JavaFile> all =
-        JavaLayout.files(sources, sources.paths(), build, options.marks(), problems);
+    List<JavaFile> all = JavaLayout.files(sources, sources.paths(), build, options, problems);
     List<JavaFile> compiled = all.stream().filter(file -> !file.isModuleInfo()).toList();
     UnitIndex index = new UnitIndex(builder);
     Map<String, String> notes = new TreeMap<>();

@@ -3,7 +3,6 @@ package dev.vinesorter.java;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.SurveyBuilder;
-import dev.vinesorter.core.model.Trait;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -20,7 +19,7 @@ final class ModuleInfo {
 
   static void read(UnitIndex index, JavaFile file) {
     SurveyBuilder builder = index.builder();
-    int traits = file.test() ? Trait.TEST.bit() : 0;
+    int traits = file.traits();
     int unit = UnitScan.fileUnit(builder, file, traits);
     for (Named named : names(file.tokens())) {
       int type = index.ownType(named.name());

@@ -75,7 +75,7 @@ final class Reread {
     }
     Set<String> there = new TreeSet<>();
     changed.stream().filter(sources::exists).forEach(there::add);
-    List<JavaFile> fresh = JavaLayout.files(sources, there, build, options.marks(), problems);
+    List<JavaFile> fresh = JavaLayout.files(sources, there, build, options, problems);
     if (fresh.size() != there.size() || !fresh.stream().allMatch(JavaLayout::fits)) {
       return null;
     }
@@ -98,7 +98,7 @@ final class Reread {
     }
     problems.clear();
     problems.addAll(ofBuild);
-    List<JavaFile> files = JavaLayout.files(sources, again, build, options.marks(), problems);
+    List<JavaFile> files = JavaLayout.files(sources, again, build, options, problems);
     if (files.size() != again.size() || !files.stream().allMatch(JavaLayout::fits)) {
       return null;
     }
@@ -218,6 +218,7 @@ final class Reread {
               sketch.packageName(),
               "",
               "",
+              false,
               false,
               false);
       UnitIndex own = new UnitIndex(new SurveyBuilder());

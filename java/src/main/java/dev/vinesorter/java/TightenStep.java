@@ -237,6 +237,7 @@ final class TightenStep {
         || inType && (units.has(owner, Trait.INTERFACE) || units.has(owner, Trait.ANNOTATION))
         || units.has(unit, Trait.IMPLICITLY_PUBLIC)
         || units.has(unit, Trait.GENERATED)
+        || units.has(unit, Trait.LEFT_OUT)
         || library && isInterface(unit)
         || isAnnotated(unit)) {
       return true;

@@ -67,8 +67,7 @@ final class UnitScan {
     this.root = new TreePath(tree);
     this.file = file;
     this.tokens = file.tokens();
-    this.extra =
-        (file.test() ? Trait.TEST.bit() : 0) | (file.generated() ? Trait.GENERATED.bit() : 0);
+    this.extra = file.traits();
     this.fileUnit = fileUnit(builder, file, extra);
     for (Tree type : tree.getTypeDecls()) {
       if (type instanceof ClassTree declaration) {

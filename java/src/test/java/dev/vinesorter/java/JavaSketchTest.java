@@ -10,7 +10,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class JavaSketchTest {
   private static String sketch(String text) {
     return JavaSketch.of(
-        new JavaFile("A.java", text, JavaTokens.of(text), "", "", "m", false, false));
+        new JavaFile("A.java", text, JavaTokens.of(text), "", "", "m", false, false, false));
   }
 
   @Test

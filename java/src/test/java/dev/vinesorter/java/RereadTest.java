@@ -71,7 +71,8 @@ class RereadTest {
     Map<String, String> now = new TreeMap<>(old);
     now.put(
         path,
-        JavaSketch.of(new JavaFile(path, text, JavaTokens.of(text), "p", "", "m", false, false)));
+        JavaSketch.of(
+            new JavaFile(path, text, JavaTokens.of(text), "p", "", "m", false, false, false)));
     return Concerned.of(before.survey(), old, now, Set.of(path), overlay()).files();
   }
 

@@ -32,7 +32,7 @@ public final class SurveyReport {
    * @param root the folder
    * @param survey what was read there
    * @param view which part of it counts
-   * @param leftOut how many files and folders were not even read
+   * @param leftOut how many sources are left out of looks
    * @param seconds how long the reading took
    */
   public record Facts(String root, Survey survey, View view, int leftOut, double seconds) {
@@ -167,8 +167,7 @@ public final class SurveyReport {
   private static void leftOut(Page page, Facts facts, Counts counts) {
     List<String> parts = new ArrayList<>();
     if (facts.leftOut > 0) {
-      parts.add(
-          Page.count(facts.leftOut, "file or folder", "files or folders") + " left out by pattern");
+      parts.add(Page.count(facts.leftOut, "source", "sources") + " left out by pattern");
     }
     facts
         .hidden(counts)

@@ -1,5 +1,6 @@
 package dev.vinesorter.source;
 
+import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -16,12 +17,12 @@ import java.util.TreeSet;
 /**
  * A survey with what is needed to tell whether it still holds and to make it again.
  *
- * @param survey the survey
+ * @param survey the survey of all sources; what looks are about is {@link #shown}
  * @param memo what its reader needs to read nearly the same sources again
  * @param asked how the user asked for the sources to be read
  * @param options how they were read: what was asked, and what the trellis adds
  * @param stamps the state of each file that was read, by path
- * @param leftOut how many files and folders were passed over
+ * @param leftOut how many sources are left out of looks
  */
 public record KeptSurvey(
     Survey survey,
@@ -30,6 +31,11 @@ public record KeptSurvey(
     ReadOptions options,
     Map<String, Stamp> stamps,
     int leftOut) {
+
+  /** What looks and judgements are about. */
+  public Survey shown() {
+    return ShownPart.of(survey);
+  }
 
   /** The same survey made of what is there now. */
   public KeptSurvey with(Reading fresh, Map<String, Stamp> now) {
@@ -40,7 +46,7 @@ public record KeptSurvey(
   public record Stamp(long size, long changed, String hash) {}
 
   /** Whether a file has a say in a survey: sources and build files. */
-  static boolean counts(String path) {
+  public static boolean counts(String path) {
     return path.endsWith(".java") || path.endsWith("/pom.xml") || path.equals("pom.xml");
   }
 

@@ -3,14 +3,17 @@ package dev.vinesorter.source;
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.Trellis;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
 
 /**
  * How sources are read; kept with the survey, so that a later reading is the same.
  *
  * @param classpath paths of libraries; empty to find them from the build
  * @param encoding name of the encoding; empty for UTF-8
- * @param leaveOut path globs of files to pass over
+ * @param leaveOut path globs of files that stand outside looks and judgements
  * @param marks texts in a leading comment that tell a file was written by a program
  */
 public record ReadOptions(
@@ -49,8 +52,31 @@ public record ReadOptions(
     }
   }
 
-  /** The files below a root that these options leave in. */
+  /** The files below a root, those that are left out of looks among them. */
   public SourceWalk walk(Root root) {
-    return SourceWalk.of(root, leaveOut.stream().map(Glob::ofPath).toList());
+    return SourceWalk.of(root);
+  }
+
+  /** Tells which paths are left out of looks and judgements: they or a folder around them match. */
+  public Predicate<String> leavesOut() {
+    List<Glob> globs = leaveOut.stream().map(Glob::ofPath).toList();
+    Map<String, Boolean> folders = new HashMap<>();
+    return path -> !globs.isEmpty() && isLeftOut(path, globs, folders);
+  }
+
+  private static boolean isLeftOut(String path, List<Glob> globs, Map<String, Boolean> folders) {
+    int slash = path.lastIndexOf('/');
+    if (slash >= 0) {
+      String folder = path.substring(0, slash);
+      Boolean around = folders.get(folder);
+      if (around == null) {
+        around = isLeftOut(folder, globs, folders);
+        folders.put(folder, around);
+      }
+      if (around) {
+        return true;
+      }
+    }
+    return globs.stream().anyMatch(glob -> glob.matches(path));
   }
 }

@@ -1,6 +1,5 @@
 package dev.vinesorter.source;
 
-import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Problem;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
@@ -19,57 +18,44 @@ import java.util.TreeSet;
  * are not sources.
  *
  * @param files paths from the root, ascending
- * @param leftOut how many files and folders a glob kept from being looked at
  * @param problems folders and files that could not be read
  */
-public record SourceWalk(List<String> files, int leftOut, List<Problem> problems) {
+public record SourceWalk(List<String> files, List<Problem> problems) {
 
-  /** Walks the root, passing over paths that match one of the globs. */
-  public static SourceWalk of(Root root, List<Glob> leaveOut) {
-    Visitor visitor = new Visitor(root, leaveOut);
+  /** Walks the root. */
+  public static SourceWalk of(Root root) {
+    Visitor visitor = new Visitor(root);
     try {
       Files.walkFileTree(root.path(), visitor);
     } catch (IOException e) {
       throw CannotWorkException.io("walk", root.path(), e);
     }
-    return new SourceWalk(List.copyOf(visitor.files), visitor.leftOut, visitor.problems);
+    return new SourceWalk(List.copyOf(visitor.files), visitor.problems);
   }
 
   /** Takes what the tree has; the walk gives attributes with each entry, so none is asked twice. */
   private static final class Visitor extends SimpleFileVisitor<Path> {
     private final Root root;
-    private final List<Glob> leaveOut;
     private final TreeSet<String> files = new TreeSet<>();
     private final List<Problem> problems = new ArrayList<>();
-    private int leftOut;
 
-    Visitor(Root root, List<Glob> leaveOut) {
+    Visitor(Root root) {
       this.root = root;
-      this.leaveOut = leaveOut;
-    }
-
-    private boolean isLeftOut(String path) {
-      boolean out = leaveOut.stream().anyMatch(glob -> glob.matches(path));
-      leftOut += out ? 1 : 0;
-      return out;
     }
 
     @Override
     public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
       boolean top = folder.equals(root.path());
-      boolean walked = top || !isLeftOut(root.relative(folder)) && !passedOver(folder);
-      return walked ? FileVisitResult.CONTINUE : FileVisitResult.SKIP_SUBTREE;
+      return top || !passedOver(folder) ? FileVisitResult.CONTINUE : FileVisitResult.SKIP_SUBTREE;
     }
 
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
       String path = root.relative(file);
-      if (!isLeftOut(path)) {
-        if (attributes.isRegularFile()) {
-          files.add(path);
-        } else if (attributes.isSymbolicLink()) {
-          link(root, file, path, files, problems);
-        }
+      if (attributes.isRegularFile()) {
+        files.add(path);
+      } else if (attributes.isSymbolicLink()) {
+        link(root, file, path, files, problems);
       }
       return FileVisitResult.CONTINUE;
     }

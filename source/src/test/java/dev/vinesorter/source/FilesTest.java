@@ -66,11 +66,16 @@ class FilesTest {
     Files.createSymbolicLink(folder.resolve("src/Gone.java"), Path.of("nowhere"));
     Files.createSymbolicLink(folder.resolve("etc"), Path.of("/etc"));
 
-    SourceWalk walk = SourceWalk.of(Root.of(folder), List.of(Glob.ofPath("left/**")));
+    SourceWalk walk = SourceWalk.of(Root.of(folder));
 
     assertThat(walk.files())
         .containsExactly(
-            "m/pom.xml", "org/build/B.java", "org/target/C.java", "src/A.java", "src/Link.java");
+            "left/out/D.java",
+            "m/pom.xml",
+            "org/build/B.java",
+            "org/target/C.java",
+            "src/A.java",
+            "src/Link.java");
     assertThat(walk.problems())
         .extracting(problem -> problem.file())
         .containsExactlyInAnyOrder("etc", "src/Gone.java");

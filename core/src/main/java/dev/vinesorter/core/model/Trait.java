@@ -31,7 +31,9 @@ public enum Trait {
   /** Read by name only, because the compiler could not tell more about its file. */
   BY_NAME,
   /** Declared inside a type whose members are public without saying so. */
-  IMPLICITLY_PUBLIC;
+  IMPLICITLY_PUBLIC,
+  /** Left out of looks and judgements by the user; plans follow it all the same. */
+  LEFT_OUT;
 
   /** The bit that stands for this trait in a unit's traits. */
   public int bit() {

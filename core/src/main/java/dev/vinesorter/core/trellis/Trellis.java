@@ -15,7 +15,7 @@ import java.util.List;
  * @param acyclic levels on which no units may run in circles
  * @param limits what is not too much
  * @param tidy what the structure is looked at without, shortened and folded
- * @param leaveOut path globs of files that are not even read
+ * @param leaveOut path globs of files that stand outside looks and judgements
  * @param marks texts in a leading comment that tell a file was written by a program
  */
 public record Trellis(
