@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
@@ -35,6 +36,12 @@ import javax.tools.ToolProvider;
  * rest goes on.
  */
 final class CompilerRun implements AutoCloseable {
+  private static final List<String> OPTIONS =
+      List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "1000000");
+  private static final List<String> ANALYZING = List.of("-XDshould-stop.ifError=FLOW");
+
+  private static final List<String> GENERATING = List.of("-g:none");
+
   private final StandardJavaFileManager manager;
   private final JavacTask task;
 
@@ -58,19 +65,64 @@ final class CompilerRun implements AutoCloseable {
     this.problems = problems;
   }
 
-  /** Parses and attributes; {@code module-info} files are to be left out by the caller. */
-  static CompilerRun of(
-      List<JavaFile> files, List<String> classpath, List<Problem> problems, Progress progress) {
-    return of(files, Map.of(), classpath, problems, progress);
+  /**
+   * What is compiled.
+   *
+   * @param files the sources; {@code module-info} files are to be left out by the caller
+   * @param sketches the sketches of more sources, by path, which are only looked up in
+   * @param classpath the libraries
+   */
+  record Input(List<JavaFile> files, Map<String, String> sketches, List<String> classpath) {}
+
+  /** Parses and attributes. */
+  static CompilerRun of(Input input, List<Problem> problems, Progress progress) {
+    CompilerRun run = begun(input, problems, null, Map.of());
+    run.analyze(input.files, progress);
+    return run;
   }
 
-  /** The same, the files of some more being known by their sketches only. */
-  static CompilerRun of(
-      List<JavaFile> files,
-      Map<String, String> sketches,
-      List<String> classpath,
-      List<Problem> problems,
-      Progress progress) {
+  /**
+   * Parses, attributes and writes class files, without debugging information; none at all where
+   * there is an error. The sketches become stubs first ({@link StubClasses}).
+   */
+  static void generate(Input input, List<Problem> problems, ClassSink sink) {
+    Map<String, byte[]> stubs = stubs(input, problems);
+    Input alone = new Input(input.files, Map.of(), input.classpath);
+    try (CompilerRun run = begun(alone, problems, sink, stubs)) {
+      run.analyze(input.files, Progress.SILENT);
+      run.generate(problems);
+    }
+  }
+
+  private static Map<String, byte[]> stubs(Input input, List<Problem> problems) {
+    Map<String, String> all = new TreeMap<>(input.sketches);
+    Set<String> written = new HashSet<>();
+    for (JavaFile file : input.files) {
+      String sketch = JavaSketch.of(file);
+      if (sketch != null) {
+        all.put(file.path(), sketch);
+        written.add(file.path());
+      }
+    }
+    Input sketched = new Input(List.of(), all, input.classpath);
+    try (CompilerRun run = begun(sketched, problems, null, Map.of())) {
+      run.analyze(List.of(), Progress.SILENT);
+      return StubClasses.of(run, written);
+    }
+  }
+
+  private void generate(List<Problem> problems) {
+    try {
+      task.generate();
+    } catch (IOException e) {
+      throw new CannotWorkException("The compiler could not write to memory.", e);
+    } catch (RuntimeException | StackOverflowError | AssertionError | LinkageError e) {
+      problems.add(new Problem("", 0, "crash", "The compiler failed while it wrote classes: " + e));
+    }
+  }
+
+  private static CompilerRun begun(
+      Input input, List<Problem> problems, ClassSink sink, Map<String, byte[]> stubs) {
     JavaCompiler compiler = compiler();
     StandardJavaFileManager manager =
         compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
@@ -79,37 +131,32 @@ final class CompilerRun implements AutoCloseable {
       // Else the compiler would look for plugins and processors on the class path, and run them.
       manager.setLocationFromPaths(StandardLocation.ANNOTATION_PROCESSOR_PATH, List.of());
       manager.setLocationFromPaths(
-          StandardLocation.CLASS_PATH, ClassPath.readable(classpath, problems));
+          StandardLocation.CLASS_PATH, ClassPath.readable(input.classpath, problems));
     } catch (IOException e) {
       throw new CannotWorkException(
-          "Could not use the class path " + String.join(File.pathSeparator, classpath) + ".", e);
+          "Could not use the class path " + String.join(File.pathSeparator, input.classpath) + ".",
+          e);
     }
-    List<Source> sources = files.stream().map(Source::new).toList();
+    List<Source> sources = input.files.stream().map(Source::new).toList();
     Map<URI, JavaFile> byUri = new HashMap<>();
     sources.forEach(source -> byUri.put(source.toUri(), source.file));
     // Sketches come first, so that what is to be analyzed is the end of the compiler's queue.
-    List<SketchFile> sketched = SketchFile.of(sketches);
+    List<SketchFile> sketched = SketchFile.of(input.sketches);
     List<JavaFileObject> given = new ArrayList<>(sketched);
     given.addAll(sources);
+    List<String> options = new ArrayList<>(OPTIONS);
+    options.addAll(sink == null ? ANALYZING : GENERATING);
     JavacTask task =
         (JavacTask)
             compiler.getTask(
                 new StringWriter(),
-                manager,
+                sink == null ? manager : sink.over(manager, byUri, stubs),
                 new CompilerErrors(byUri, problems),
-                List.of(
-                    "-proc:none",
-                    "-nowarn",
-                    "-Xlint:none",
-                    "-implicit:none",
-                    "-Xmaxerrs",
-                    "1000000",
-                    "-XDshould-stop.ifError=FLOW"),
+                options,
                 null,
                 given);
     CompilerRun run = new CompilerRun(manager, task, byUri, problems);
     sketched.forEach(sketch -> run.bySketchUri.put(sketch.toUri(), sketch));
-    run.analyze(files, progress);
     return run;
   }
 

@@ -59,7 +59,8 @@ public final class JavaReader implements SourceReader {
         });
   }
 
-  private static Reading onDeepStack(Supplier<Reading> work) {
+  /** Does what recurses as deep as expressions nest. */
+  static Reading onDeepStack(Supplier<Reading> work) {
     Reading[] result = new Reading[1];
     Throwable[] failure = new Throwable[1];
     Thread reader =
@@ -100,7 +101,9 @@ public final class JavaReader implements SourceReader {
     Map<String, String> notes = new TreeMap<>();
     notes.put(CLASSPATH, classpath(build));
     if (!compiled.isEmpty()) {
-      try (CompilerRun run = CompilerRun.of(compiled, build.classpath(), problems, progress)) {
+      try (CompilerRun run =
+          CompilerRun.of(
+              new CompilerRun.Input(compiled, Map.of(), build.classpath()), problems, progress)) {
         List<UnitScan> scans = units(run, index);
         for (JavaFile file : all) {
           if (file.isModuleInfo()) {
@@ -118,6 +121,13 @@ public final class JavaReader implements SourceReader {
   /** The class path as it is noted; never empty, as the note of a file without a sketch is. */
   static String classpath(MavenBuild build) {
     return "libraries\n" + String.join("\n", build.classpath());
+  }
+
+  /** The libraries in such a note; none where there is no note. */
+  static List<String> classpath(String note) {
+    return note == null
+        ? List.of()
+        : note.lines().skip(1).filter(entry -> !entry.isEmpty()).toList();
   }
 
   /** Notes the sketch of a file; one that cannot be sketched has an empty note. */

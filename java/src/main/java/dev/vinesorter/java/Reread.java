@@ -132,6 +132,7 @@ final class Reread {
   /** Problems that depend on more than the file they are told for. */
   private static boolean isSaidOnce(Problem problem) {
     return problem.code().equals("twin")
+        || problem.code().equals("endless")
         || problem.code().equals("crash")
         || problem.file().isEmpty() && problem.code().equals(Problem.COMPILER)
         || problem.message().startsWith("cannot access")
@@ -169,9 +170,8 @@ final class Reread {
     if (!compiled.isEmpty()) {
       try (CompilerRun run =
           CompilerRun.of(
-              compiled,
-              SketchPruning.of(sketches, compiled),
-              build.classpath(),
+              new CompilerRun.Input(
+                  compiled, SketchPruning.of(sketches, compiled), build.classpath()),
               problems,
               progress)) {
         List<UnitScan> scans = JavaReader.units(run, index);

@@ -9,6 +9,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;
@@ -105,6 +106,15 @@ final class Code {
     assertThat(proof.newErrors()).isEmpty();
     assertThat(proof.rebindings()).isEmpty();
     assertThat(proof.differences()).isEmpty();
+    Reading before = new JavaReader().read(overlay(), options(), Progress.SILENT);
+    Instructions instructions =
+        InstructionProof.begin(rehearsal.sources(), before).compare(rehearsal, proof.reading());
+    assertThat(instructions.differ()).isEmpty();
+    List<String> broken = new ArrayList<>();
+    for (Survey survey : List.of(before.survey(), proof.reading().survey())) {
+      survey.problems().forEach(problem -> broken.add(problem.file()));
+    }
+    assertThat(broken).containsAll(instructions.outside());
     return rehearsal;
   }
 
