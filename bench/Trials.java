@@ -1,8 +1,10 @@
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.InstructionProof;
 import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;
@@ -42,6 +44,9 @@ public final class Trials {
     int errors = 0;
     int unmet = 0;
     int notRestored = 0;
+    int alarms = 0;
+    int methods = 0;
+    int outside = 0;
     Map<String, Integer> refusals = new TreeMap<>();
     for (int trial = 0; trial < trials; trial++) {
       Plan.Step step = draw.step(arguments[4], trial);
@@ -60,6 +65,7 @@ public final class Trials {
         }
         continue;
       }
+      InstructionProof classes = InstructionProof.begin(rehearsal.sources(), read);
       Journal journal = new OwnFolder(root).journal();
       Map<String, byte[]> changes = new TreeMap<>();
       Map<String, String> origins = new TreeMap<>();
@@ -71,6 +77,11 @@ public final class Trials {
       Rehearsal onDisk = new Rehearsal(plan, rehearsal.steps(), survey, rehearsal.after(), overlay(root, options), List.of());
       Rehearsal.Proof proof = onDisk.prove(reader, options, Progress.SILENT);
       journal.takeBack(id);
+      Instructions instructions = classes.compare(rehearsal, proof.reading());
+      methods += instructions.same();
+      outside += instructions.outside().size();
+      alarms += instructions.differ().isEmpty() ? 0 : 1;
+      instructions.differ().forEach(one -> System.out.println("  DIFFERS " + plan.steps().get(0).title() + ": " + one));
       boolean restored = same(before, bytes(root));
       accepted++;
       errors += proof.holds() ? 0 : 1;
@@ -83,8 +94,8 @@ public final class Trials {
         proof.differences().forEach(d -> System.out.println("    " + d));
       }
     }
-    System.out.printf("%s, %s: %d of %d accepted (%.1f %%); with a new error or another binding %d, forecast not met %d, not restored %d; refusals %s%n",
-        arguments[4], root.path().getFileName(), accepted, drawn, 100.0 * accepted / Math.max(1, drawn), errors, unmet, notRestored, refusals);
+    System.out.printf("%s, %s: %d of %d accepted (%.1f %%); with a new error or another binding %d, forecast not met %d, not restored %d; instructions differ in %d, the same in %d methods, files outside %d; refusals %s%n",
+        arguments[4], root.path().getFileName(), accepted, drawn, 100.0 * accepted / Math.max(1, drawn), errors, unmet, notRestored, alarms, methods, outside, refusals);
   }
 
   private static Overlay overlay(Root root, ReadOptions options) {

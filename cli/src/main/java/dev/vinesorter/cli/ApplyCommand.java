@@ -6,11 +6,13 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.java.InstructionProof;
 import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.report.Page;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.PlanReport.Application;
 import dev.vinesorter.source.GitCommits;
+import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.PlanFile;
@@ -146,14 +148,25 @@ final class ApplyCommand extends BaseCommand {
     if (content.changes().isEmpty()) {
       return report(
           content,
-          new Application(true, true, null, "", List.of(), whole.steps().size(), List.of(), ""));
+          new Application(
+              true, true, null, "", List.of(), whole.steps().size(), List.of(), "", null));
     }
+    Reading before = new Reading(kept.survey(), kept.memo());
+    InstructionProof classes = InstructionProof.begin(rehearsal.sources(), before);
     Rehearsal.Proof proof = proof(kept, rehearsal);
     List<String> objections = objections(proof);
     if (!objections.isEmpty()) {
       return report(content, Application.none(objections));
     }
-    Application application = write(bench, kept, rehearsal, proof, progress);
+    Instructions found = classes.compare(rehearsal, proof.reading());
+    PlanReport.Instructions instructions =
+        new PlanReport.Instructions(
+            found.same(), found.rewritten(), found.differ(), found.outside());
+    objections = objections(instructions);
+    if (!objections.isEmpty()) {
+      return report(content, Application.none(objections).with(instructions));
+    }
+    Application application = write(bench, kept, rehearsal, proof, progress).with(instructions);
     PlanReport.Content outcome =
         new PlanReport.Content(
             plan,
@@ -215,6 +228,14 @@ final class ApplyCommand extends BaseCommand {
       print(PlanReport.json(content, Application.none(List.of()), view));
     }
     return Main.NOT_AS_IT_SHOULD_BE;
+  }
+
+  private static List<String> objections(PlanReport.Instructions instructions) {
+    List<String> objections =
+        instructions.differ().stream()
+            .map(one -> "the compiler would write something else than planned: " + one)
+            .toList();
+    return objections.size() <= OBJECTIONS ? objections : objections.subList(0, OBJECTIONS);
   }
 
   private static List<String> objections(Rehearsal.Proof proof) {
@@ -315,6 +336,7 @@ final class ApplyCommand extends BaseCommand {
     page.line();
     page.line("  compiled in memory   no new error");
     page.line("  names                every one means what it meant");
+    instructions(page, application.instructions());
     page.line(
         "  forecast             "
             + (application.forecastMet() ? "met: the structure is the one rehearsed" : "NOT met"));
@@ -326,6 +348,26 @@ final class ApplyCommand extends BaseCommand {
     }
     page.line();
     page.dim("Next: ").line("look at the difference; 'vinesort undo' takes it back");
+  }
+
+  private static void instructions(Page page, PlanReport.Instructions proven) {
+    if (proven == null) {
+      return;
+    }
+    String outside =
+        proven.outside().isEmpty()
+            ? ""
+            : "; not compared, since they do not compile: "
+                + Page.count(proven.outside().size(), "file", "files")
+                + ", such as "
+                + proven.outside().get(0);
+    page.line(
+        "  instructions         the same in "
+            + Page.count(proven.same(), "method", "methods")
+            + (proven.rewritten() == 0
+                ? ""
+                : "; " + Page.number(proven.rewritten()) + " rewritten as planned")
+            + outside);
   }
 
   private void stopped(Page page, Application application) {

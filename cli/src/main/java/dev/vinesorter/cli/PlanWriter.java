@@ -73,7 +73,8 @@ final class PlanWriter {
           List.of("The verify command failed, so the plan was taken back."),
           0,
           List.of(),
-          log());
+          log(),
+          null);
     }
     keepProven();
     return new Application(
@@ -84,7 +85,8 @@ final class PlanWriter {
         proof.differences(),
         rehearsal.steps().size(),
         List.of(),
-        log());
+        log(),
+        null);
   }
 
   private void keepProven() {
@@ -168,7 +170,7 @@ final class PlanWriter {
     }
     keepProven();
     return new Application(
-        true, proof.forecastMet(), verified, plan, objections, done, made, log());
+        true, proof.forecastMet(), verified, plan, objections, done, made, log(), null);
   }
 
   /**
@@ -192,7 +194,7 @@ final class PlanWriter {
   private Application stopped(
       String plan, Boolean verified, List<String> objections, int done, List<String> made) {
     bench.read(kept.asked());
-    return new Application(false, false, verified, plan, objections, done, made, log());
+    return new Application(false, false, verified, plan, objections, done, made, log(), null);
   }
 
   private static String message(String subject, String title) {

@@ -158,13 +158,17 @@ final class AccessRules {
   private void overriding(int user, int r) {
     int overridden = references.target(r);
     if (packagePrivate(overridden) && tornApart(user, overridden)) {
+      if (widen) {
+        // All of the family is here, since nothing else could override it; it becomes protected.
+        demand(overridden, Access.PROTECTED, move.survey().site(r));
+        return;
+      }
       reasons.add(
           new Reason(
               "override-lost",
               units.name(overridden)
                   + " is package-private; from another package it would no longer be overridden,"
-                  + " and calls would run other code. Make it protected first if it is meant to be"
-                  + " overridden.",
+                  + " and calls would run other code. Say 'widen: true' to make it protected.",
               List.of(move.survey().site(r))));
     }
   }

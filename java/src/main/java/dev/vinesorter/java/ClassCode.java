@@ -231,7 +231,7 @@ final class ClassCode {
       }
       if (at instanceof FieldInsnNode field && field.name.startsWith(SWITCH_MAP)) {
         table = field.owner + "." + field.name;
-        lines.add("table of " + field.name.substring(SWITCH_MAP.length()));
+        lines.add("table");
       } else {
         Map<Integer, String> names = table == null ? null : switchMaps.get(table);
         boolean isSwitch =

@@ -49,7 +49,10 @@ public final class InstructionProof {
                 edited.add(path);
               }
             });
-    this.old = CompletableFuture.supplyAsync(() -> compiled(before, edited, this::original));
+    // Read now: by the time they are compiled, the edits may have been written.
+    Map<String, String> texts = new HashMap<>();
+    withSuperclasses(before.survey(), edited).forEach(path -> texts.put(path, original(path)));
+    this.old = CompletableFuture.supplyAsync(() -> compiled(before, edited, texts::get));
   }
 
   /** Begins to compile what was there before the edits, beside what else is done. */

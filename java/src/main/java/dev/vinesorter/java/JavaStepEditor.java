@@ -29,6 +29,9 @@ public final class JavaStepEditor implements StepEditor {
   private final WrittenNames written = new WrittenNames();
   private final MemberSteps memberSteps;
 
+  /** Whether a step has told of the places that look names up at run time. */
+  private boolean toldOfLookups;
+
   /** An editor that reads sources anew where a step needs it. */
   public JavaStepEditor() {
     this(overlay -> new JavaReader().read(overlay, ReadOptions.DEFAULT, Progress.SILENT).survey());
@@ -50,6 +53,30 @@ public final class JavaStepEditor implements StepEditor {
 
   @Override
   public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
+    // Told of the sources as they are before the step.
+    String lookups = toldOfLookups ? null : FoundByName.lookups(new SourceView(survey, sources));
+    Result result = carriedOut(survey, step, sources);
+    return withWarnings(result, survey, step, sources, lookups);
+  }
+
+  /** Tells what only a run of the program can show, each thing once. */
+  private Result withWarnings(
+      Result result, Survey survey, Plan.Step step, Overlay sources, String lookups) {
+    StepOutcome outcome = result.outcome();
+    if (!outcome.accepted() || outcome.done() || step.verb() == Plan.Verb.SORT) {
+      return result;
+    }
+    List<String> offers = new ArrayList<>(outcome.offers());
+    offers.addAll(
+        StoredForm.told(new SourceView(survey, sources), step, outcome, result.foretold()));
+    if (lookups != null && step.verb() != Plan.Verb.TIGHTEN) {
+      offers.add(lookups);
+      toldOfLookups = true;
+    }
+    return new Result(outcome.with(outcome.along(), offers), result.foretold());
+  }
+
+  private Result carriedOut(Survey survey, Plan.Step step, Overlay sources) {
     try {
       return switch (step.verb()) {
         case MOVE -> move(survey, step, sources);
@@ -74,7 +101,13 @@ public final class JavaStepEditor implements StepEditor {
   @Override
   public void carryOut(
       Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
-    if (!mayShare(steps.get(0)) || !memberSteps.carryOut(survey, steps, sources, each)) {
+    int[] next = {0};
+    Consumer<Result> told =
+        result -> {
+          Plan.Step step = steps.get(next[0]++);
+          each.accept(withWarnings(result, survey, step, sources, null));
+        };
+    if (!mayShare(steps.get(0)) || !memberSteps.carryOut(survey, steps, sources, told)) {
       each.accept(carryOut(survey, steps.get(0), sources));
     }
   }

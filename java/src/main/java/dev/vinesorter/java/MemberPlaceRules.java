@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Plan.Leave;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -61,6 +62,17 @@ final class MemberPlaceRules {
           units.name(member)
               + " is no constant that gets its value where it is declared; interfaces have no other"
               + " fields.",
+          code.declaration(member));
+      return;
+    }
+    String finder = FoundByName.finder(code, member);
+    if (finder != null && !move.may(Leave.FOUND_BY_NAME)) {
+      move.refuse(
+          "found-by-name",
+          units.name(member)
+              + " is not only used where it is named: "
+              + finder
+              + ". Say 'found-by-name: true' to move it all the same.",
           code.declaration(member));
       return;
     }

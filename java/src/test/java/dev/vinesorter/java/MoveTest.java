@@ -223,6 +223,47 @@ class MoveTest {
   }
 
   @Test
+  void packagePrivateMethodThatIsOverriddenBecomesProtectedWithItsFamily() {
+    Rehearsal rehearsal =
+        code("""
+        --- a/Plant.java
+        package a;
+        public class Plant {
+          String leaf() { return "leaf"; }
+          static String all(Plant plant) { return plant.leaf(); }
+        }
+        --- a/Moss.java
+        package a;
+        public class Moss extends Plant {
+          @Override String leaf() { return "frond" + super.leaf(); }
+        }
+        --- a/Peat.java
+        package a;
+        class Peat extends Moss {
+          @Override String leaf() { return "turf"; }
+          Plant other = new Plant() { @Override String leaf() { return "none"; } };
+        }
+        --- b/B.java
+        package b;
+        public class B {}
+        """)
+            .accepted(Plan.Step.move("a.Moss", "b", true, 0));
+    assertThat(rehearsal.steps().get(0).widened())
+        .extracting(StepOutcome.Widening::unit)
+        .containsExactlyInAnyOrder(
+            "a.Plant#leaf()",
+            "a.Moss#leaf()",
+            "a.Peat#leaf()",
+            "a method of a local class in a.Peat#other");
+    assertThat(rehearsal.sources().text("a/Peat.java").text())
+        .contains(
+            "@Override protected String leaf() { return \"turf",
+            "@Override protected String leaf() { return \"none");
+    assertThat(rehearsal.sources().text("b/Moss.java").text())
+        .contains("@Override protected String leaf()");
+  }
+
+  @Test
   void whatMustBePublicInAnothersFileGetsOneOfItsOwn() {
     Rehearsal rehearsal =
         code("""

@@ -137,7 +137,9 @@ class RefusalTest {
   @ParameterizedTest(name = "{0}")
   @MethodSource("allRefusals")
   void moveIsRefused(String name, String drawn, String type, String code, List<String> sites) {
-    Rehearsal rehearsal = Code.at(folder).with(drawn).move(type, "b");
+    // With leave to widen, what would be overridden no longer becomes protected.
+    boolean widen = !code.equals("override-lost");
+    Rehearsal rehearsal = Code.at(folder).with(drawn).rehearse(Plan.Step.move(type, "b", widen, 0));
     StepOutcome outcome = rehearsal.steps().get(0);
 
     assertThat(outcome.accepted()).isFalse();

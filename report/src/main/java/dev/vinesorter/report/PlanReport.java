@@ -45,6 +45,7 @@ public final class PlanReport {
    * @param steps how many steps were carried out, those of the run before it among them
    * @param commits the commits made, by step
    * @param log what the verify command said; empty when there was none
+   * @param instructions what the class files say; null when it did not come to that
    */
   public record Application(
       boolean applied,
@@ -54,12 +55,29 @@ public final class PlanReport {
       List<String> objections,
       int steps,
       List<String> commits,
-      String log) {
+      String log,
+      Instructions instructions) {
     /** A plan of which nothing was carried out. */
     public static Application none(List<String> objections) {
-      return new Application(false, false, null, "", objections, 0, List.of(), "");
+      return new Application(false, false, null, "", objections, 0, List.of(), "", null);
+    }
+
+    /** The same, with what the class files say. */
+    public Application with(Instructions proven) {
+      return new Application(
+          applied, forecastMet, verified, journal, objections, steps, commits, log, proven);
     }
   }
+
+  /**
+   * What the class files of edited sources say, before and after.
+   *
+   * @param same how many methods do the same
+   * @param rewritten how many methods a step says that it rewrites
+   * @param differ what differs without a step having said so, as sentences
+   * @param outside paths of edited sources that could not be compared
+   */
+  public record Instructions(int same, int rewritten, List<String> differ, List<String> outside) {}
 
   /** A rehearsal as JSON; see {@code docs/formats.md}. */
   public static String json(Content content, View view) {
@@ -83,6 +101,16 @@ public final class PlanReport {
           json.writeNumberField("stepsApplied", application.steps());
           strings(json, "commits", application.commits());
           json.writeStringField("verifyLog", application.log());
+          if (application.instructions() == null) {
+            json.writeNullField("instructions");
+          } else {
+            json.writeObjectFieldStart("instructions");
+            json.writeNumberField("same", application.instructions().same());
+            json.writeNumberField("rewritten", application.instructions().rewritten());
+            strings(json, "differ", application.instructions().differ());
+            strings(json, "outside", application.instructions().outside());
+            json.writeEndObject();
+          }
         });
   }
 

@@ -31,6 +31,7 @@ public final class PlanFile {
                   "below",
                   "alone",
                   "never-null",
+                  "found-by-name",
                   "library",
                   "leave",
                   "sweep",
@@ -117,6 +118,7 @@ public final class PlanFile {
             case "through" -> through[0] = unitName(in.text(key));
             case "leave" -> word(leaves, Plan.Leave.FORWARD, key, "forward", "nothing");
             case "never-null" -> leave(leaves, Plan.Leave.NEVER_NULL, key);
+            case "found-by-name" -> leave(leaves, Plan.Leave.FOUND_BY_NAME, key);
             case "sweep" -> leave(leaves, Plan.Leave.SWEEP, key);
             case "mentions" -> word(leaves, Plan.Leave.MENTIONS, key, "change", "list");
             case "order" -> order.addAll(order(key));

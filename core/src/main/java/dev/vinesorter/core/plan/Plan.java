@@ -67,6 +67,8 @@ public record Plan(String title, List<Step> steps) {
     SWEEP,
     /** Take the object that a method goes to for one that is never null. */
     NEVER_NULL,
+    /** Move what Java or a framework finds by its name and place. */
+    FOUND_BY_NAME,
     /** Change text that is only likely to name what gets another name. */
     MENTIONS
   }
