@@ -158,6 +158,10 @@ final class ApplyCommand extends BaseCommand {
     if (!objections.isEmpty()) {
       return report(content, Application.none(objections));
     }
+    objections = apart(kept, rehearsal);
+    if (!objections.isEmpty()) {
+      return report(content, Application.none(objections));
+    }
     Instructions found = classes.compare(rehearsal, proof.reading());
     PlanReport.Instructions instructions =
         new PlanReport.Instructions(
@@ -182,6 +186,31 @@ final class ApplyCommand extends BaseCommand {
       return rehearsal.prove(
           new JavaReader(), kept.options(), progress, new Reading(kept.survey(), kept.memo()));
     }
+  }
+
+  /** What speaks against steps that are written apart: each has to compile for itself. */
+  private List<String> apart(KeptSurvey kept, Rehearsal rehearsal) {
+    List<String> objections = new ArrayList<>();
+    if (commit || stepByStep) {
+      try (Drawing progress = Drawing.start()) {
+        Reading before = new Reading(kept.survey(), kept.memo());
+        for (Rehearsal.Unfinished one :
+            rehearsal.unfinished(new JavaReader(), kept.options(), progress, before)) {
+          Problem error = one.errors().get(0);
+          objections.add(
+              "step "
+                  + one.step()
+                  + " would not compile apart from those behind it: "
+                  + error.file()
+                  + ":"
+                  + error.line()
+                  + ": "
+                  + error.message().lines().findFirst().orElse("")
+                  + ". Change the order, or apply the plan as a whole.");
+        }
+      }
+    }
+    return objections;
   }
 
   // ---- going on with a plan

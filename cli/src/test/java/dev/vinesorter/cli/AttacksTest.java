@@ -245,6 +245,18 @@ class AttacksTest {
             assertThat(stage.run("apply", "plan.yaml").code()).isZero();
           });
     }
+    attacks.put(
+        "plugin in the code base itself, where the program is run",
+        stage -> {
+          evil(stage, stage.root, true, true);
+          stage.write(
+              "a/M.java", "package a; class M { int size; int m(N n) { return n.x + n.x; } }");
+          stage.write("a/N.java", "package a; class N { int x; }");
+          stage.write(
+              "move.yaml", "steps:\n  - move: a.M#m(N)\n    into: a.N\n    never-null: true\n");
+          assertThat(stage.run("survey").code()).isZero();
+          assertThat(stage.run("apply", "move.yaml").code()).isZero();
+        });
     more.put(
         "plugin that a POM names",
         stage -> {

@@ -72,12 +72,23 @@ final class MemberMoveStep {
       Consumer<Result> each) {
     Survey survey = moves.get(0).code.survey();
     Overlay copy = moves.get(0).code.sources();
+    Overlay untouched = copy.copy();
     moves.forEach(move -> move.changes().apply());
     Survey fresh = reread.apply(copy);
     MemberMoveStep step = new MemberMoveStep(survey, fresh, moves);
     List<Reason> reasons = step.errors();
     if (reasons.isEmpty()) {
       reasons = step.rebound();
+    }
+    if (reasons.isEmpty()) {
+      reasons =
+          new MovedMeaning(
+                  survey,
+                  fresh,
+                  step.now,
+                  file -> untouched.text(survey.units().name(file)).text(),
+                  file -> copy.text(fresh.units().name(file)).text())
+              .otherwise(moves);
     }
     if (!reasons.isEmpty()) {
       return reasons;

@@ -29,6 +29,9 @@ final class PlannedNames {
 
   private final Map<String, Set<String>> renamed = new HashMap<>();
 
+  /** New names of constants of enums, which stand in literals that the compiler makes. */
+  private final Map<String, String> constants = new HashMap<>();
+
   /** Members that steps rewrite, as {@code class name} under the names afterwards. */
   private final Set<String> rewritten = new HashSet<>();
 
@@ -76,6 +79,10 @@ final class PlannedNames {
         renamed
             .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
             .add(step.into());
+        int constant = before.units().find(unit, Level.MEMBER);
+        if (constant >= 0 && before.units().has(before.units().parent(constant), Trait.ENUM)) {
+          constants.put(unit.substring(hash + 1), step.into());
+        }
       } else if (step.verb() == Plan.Verb.MOVE && hash >= 0) {
         takeMoved(unit, step);
       }
@@ -97,9 +104,9 @@ final class PlannedNames {
     if (target >= 0) {
       String into = ofClass(internal(units, target));
       rewritten.add(into + " " + ofMember(MemberNames.bare(units.simpleName(member))));
-      if (units.has(member, Trait.FIELD)) {
-        rewritten.add(into + " <clinit>");
-      }
+      // Also for a method: where it asserts, its class finds out whether assertions are enabled.
+      rewritten.add(into + " <clinit>");
+      rewritten.add(ofClass(internal(units, units.ancestor(member, Level.TYPE))) + " <clinit>");
     }
     for (int r : before.references().to(member)) {
       take(before.references().from(r));
@@ -228,7 +235,7 @@ final class PlannedNames {
 
   /** Whether a text in a literal became what steps say. */
   boolean isPlannedText(String old, String fresh) {
-    if (isMentionedText(old, fresh)) {
+    if (isMentionedText(old, fresh) || fresh.equals(constants.get(old))) {
       return true;
     }
     for (Plan.Step step : steps) {

@@ -71,6 +71,13 @@ final class StoredForm {
   }
 
   private void field(Plan.Step step, int unit, List<String> told) {
+    boolean constant = units.has(unit, Trait.FIELD) && units.has(owner(unit), Trait.ENUM);
+    if (constant && step.verb() == Plan.Verb.RENAME) {
+      told.add(
+          "What asks "
+              + units.name(unit)
+              + " for its name, prints it, or finds it by its name, gets another one.");
+    }
     boolean stored =
         units.has(unit, Trait.FIELD) && !units.has(unit, Trait.STATIC) && isStored(owner(unit));
     if (stored && step.verb() == Plan.Verb.RENAME) {

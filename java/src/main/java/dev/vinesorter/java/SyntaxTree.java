@@ -18,11 +18,30 @@ import java.util.List;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
+import javax.tools.StandardJavaFileManager;
+import javax.tools.StandardLocation;
 
 /** One source as the compiler's parser reads it, nothing in it being resolved. */
 final class SyntaxTree {
   private final CompilationUnitTree unit;
   private final SourcePositions positions;
+
+  /**
+   * Else the compiler would look for plugins where it is run, which may be in the code base itself.
+   */
+  private static final StandardJavaFileManager NO_CLASSES = withoutClasses();
+
+  private static StandardJavaFileManager withoutClasses() {
+    StandardJavaFileManager manager =
+        CompilerRun.compiler().getStandardFileManager(null, null, null);
+    try {
+      manager.setLocationFromPaths(StandardLocation.CLASS_PATH, List.of());
+      manager.setLocationFromPaths(StandardLocation.ANNOTATION_PROCESSOR_PATH, List.of());
+      return manager;
+    } catch (IOException e) {
+      throw new CannotWorkException("The compiler could not be set up.", e);
+    }
+  }
 
   private SyntaxTree(CompilationUnitTree unit, SourcePositions positions) {
     this.unit = unit;
@@ -43,7 +62,7 @@ final class SyntaxTree {
         (JavacTask)
             compiler.getTask(
                 new StringWriter(),
-                null,
+                NO_CLASSES,
                 diagnostic -> {},
                 List.of("-proc:none"),
                 null,

@@ -60,6 +60,9 @@ class FoundByNameTest {
         private static final long serialVersionUID = 7;
         static int tripled(int of) { return 3 * of; }
       }
+      --- a/Sort.java
+      package a;
+      enum Sort { WILD, GROWN }
       --- b/Tools.java
       package b;
       public class Tools {}
@@ -122,6 +125,8 @@ class FoundByNameTest {
         .anyMatch(told -> told.startsWith("a.Seed declares no serialVersionUID"));
     assertThat(outcome(Step.move("a.Sack#tripled(int)", "b.Tools", true, 0)).offers())
         .noneMatch(told -> told.contains("serialVersionUID"));
+    assertThat(outcome(Step.rename("a.Sort#WILD", "FREE", 0)).offers())
+        .anyMatch(told -> told.startsWith("What asks a.Sort#WILD for its name"));
     assertThat(outcome(Step.move("a.Jar", "b", true, 0)).offers())
         .noneMatch(told -> told.contains("stored"));
   }

@@ -185,6 +185,31 @@ public final class Overlay {
     }
   }
 
+  /** The sources as they were at another moment of the same plan. */
+  public Overlay at(Stage stage) {
+    Overlay then = new Overlay(this);
+    for (String path : changed.keySet()) {
+      if (isOnDisk(path)) {
+        then.paths.add(path);
+      } else {
+        then.paths.remove(path);
+      }
+    }
+    then.changed.clear();
+    then.origins.clear();
+    stage.changed.forEach(
+        (path, text) -> {
+          then.changed.put(path, text);
+          if (text == null) {
+            then.paths.remove(path);
+          } else {
+            then.paths.add(path);
+          }
+        });
+    then.origins.putAll(stage.origins);
+    return then;
+  }
+
   /** What the sources are now. */
   public Stage stage() {
     return new Stage(new TreeMap<>(changed), new TreeMap<>(origins));

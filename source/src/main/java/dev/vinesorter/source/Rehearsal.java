@@ -127,12 +127,47 @@ public record Rehearsal(
         Forecast.differences(after, fresh));
   }
 
-  /** Errors by message, counted; a message that names a moved unit is taken as if it had moved. */
+  /**
+   * What steps leave that would not compile apart, though the whole plan does.
+   *
+   * @param step 1-based number of the step
+   * @param errors what the compiler did not complain about before
+   */
+  public record Unfinished(int step, List<Problem> errors) {}
+
+  /**
+   * Reads what each step but the last leaves, for steps that are written apart; each from the
+   * reading before it.
+   */
+  public List<Unfinished> unfinished(
+      SourceReader reader, ReadOptions options, Progress progress, Reading previous) {
+    List<Unfinished> found = new ArrayList<>();
+    Reading known = previous;
+    Overlay.Stage last = Overlay.Stage.NONE;
+    for (int n = 0; n < stages.size() - 1; n++) {
+      Set<String> changed = stages.get(n).since(last).keySet();
+      if (!changed.isEmpty()) {
+        known = reader.read(sources.at(stages.get(n)), options, progress, known, changed);
+        List<Problem> errors = newErrors(known.survey(), plan.steps().subList(0, n + 1));
+        if (!errors.isEmpty()) {
+          found.add(new Unfinished(n + 1, errors));
+        }
+        last = stages.get(n);
+      }
+    }
+    return found;
+  }
+
   private List<Problem> newErrors(Survey fresh) {
+    return newErrors(fresh, plan.steps());
+  }
+
+  /** Errors by message, counted; a message that names a moved unit is taken as if it had moved. */
+  private List<Problem> newErrors(Survey fresh, List<Plan.Step> steps) {
     List<String> known = new ArrayList<>();
     for (Problem problem : before.problems()) {
       String message = problem.message();
-      for (Plan.Step step : plan.steps()) {
+      for (Plan.Step step : steps) {
         for (String unit : step.units()) {
           String now = step.after(unit);
           if (message.contains(unit) && !now.equals(unit)) {
