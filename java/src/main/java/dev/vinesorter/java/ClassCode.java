@@ -52,11 +52,7 @@ final class ClassCode {
   static final char MARK = '\u0001';
 
   private static final int ACCESS =
-      Opcodes.ACC_PUBLIC
-          | Opcodes.ACC_PROTECTED
-          | Opcodes.ACC_PRIVATE
-          | Opcodes.ACC_DEPRECATED
-          | Opcodes.ACC_SUPER;
+      Opcodes.ACC_PUBLIC | Opcodes.ACC_PROTECTED | Opcodes.ACC_PRIVATE | Opcodes.ACC_DEPRECATED;
   private static final String SWITCH_MAP = "$SwitchMap$";
 
   private final ClassNode node;
@@ -126,7 +122,8 @@ final class ClassCode {
   /** What the class is, but for its members. */
   List<String> head() {
     List<String> head = new ArrayList<>();
-    head.add("flags " + (node.access & ~ACCESS));
+    // What tells super calls apart in classes is the same bit as "synchronized" in methods.
+    head.add("flags " + (node.access & ~ACCESS & ~Opcodes.ACC_SUPER));
     head.add("extends " + node.superName);
     head.add("implements " + node.interfaces);
     head.add("signature " + node.signature);

@@ -54,6 +54,7 @@ final class PlannedNames {
         classes.put(internal(units, unit), now(units, unit));
       }
     }
+    movedTo.forEach(this::takePackage);
     for (Plan.Step step : steps) {
       take(step);
     }
@@ -90,6 +91,19 @@ final class PlannedNames {
     if (step.may(Plan.Leave.SWEEP)) {
       takeSwept();
     }
+  }
+
+  /** What a package is annotated with is a class of its own. */
+  private void takePackage(String path, String now) {
+    int file = before.units().find(path, Level.FILE);
+    int fresh = after.units().find(now, Level.FILE);
+    if (path.endsWith("package-info.java") && file >= 0 && fresh >= 0) {
+      classes.put(packageClass(before.units(), file), packageClass(after.units(), fresh));
+    }
+  }
+
+  private static String packageClass(Units units, int file) {
+    return units.name(units.packageOf(file)).replace('.', '/') + "/package-info";
   }
 
   /** What moved, whatever names it, and what came of it. */
