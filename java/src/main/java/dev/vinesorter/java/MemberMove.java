@@ -319,8 +319,11 @@ abstract class MemberMove {
     }
     // What is static in an interface is not inherited, but for constants.
     boolean inherited = !units.has(type, Trait.INTERFACE) || !units.has(used, Trait.METHOD);
+    // A constant of an enum is written without a type, which compilers tell in two ways.
     boolean isConstant =
-        units.has(type, Trait.ENUM) && units.simpleName(type).equals(units.type(used));
+        units.has(type, Trait.ENUM)
+            && (units.type(used).isEmpty()
+                || units.simpleName(type).equals(units.type(used)));
     if (isConstant && inCase(token)
         || type == target
         || inherited && code.isSubtype(target, type)) {
