@@ -346,6 +346,11 @@ final class Workbench {
                 String from = sources.origin(path);
                 boolean isNew = !sources.isOnDisk(from);
                 boolean took = from.equals(path) || path.equals(movedFrom.get(from));
+                boolean same =
+                    from.equals(path) && !isNew && text.text().equals(old(sources, path));
+                if (same) {
+                  return;
+                }
                 changes.add(
                     new FileChange(
                         isNew || !took ? "" : from,

@@ -404,7 +404,8 @@ final class InstanceMove extends MemberMove {
     // The name is only asked for where it is written, since asking brings in an import.
     String parameter =
         needsOwner
-            ? changes.encodable(targetFile, names.in(targetFile, owner) + variables.arguments())
+            ? (areFinal() ? "final " : "")
+                + changes.encodable(targetFile, names.in(targetFile, owner) + variables.arguments())
                 + " "
                 + ownerName
             : "";
@@ -419,16 +420,22 @@ final class InstanceMove extends MemberMove {
       } else {
         remove(inside, tokens, runs(), chosen);
       }
-      withoutParamTag(word);
+      paramTag(word, needsOwner ? ownerName : "");
     }
     variables.into(inside, chosen < 0 ? null : parameters.get(chosen).run());
-    variables.dropped().forEach(name -> withoutParamTag("<" + name + ">"));
+    variables.dropped().forEach(name -> paramTag("<" + name + ">", ""));
     if (reassigned) {
       variable();
     }
     if (needsOwner) {
       access.demandFromTarget(owner, made().length > 0 ? made()[0] : 0);
     }
+  }
+
+  /** Whether the method's parameters are all written as final, so that a new one is, too. */
+  private boolean areFinal() {
+    return !parameters.isEmpty()
+        && parameters.stream().allMatch(one -> tokens.is(one.run().begin(), "final"));
   }
 
   /** A variable that has the parameter's name and begins as the object. */
@@ -465,8 +472,17 @@ final class InstanceMove extends MemberMove {
     }
   }
 
-  /** The documentation of a parameter goes with it. */
-  private void withoutParamTag(String parameter) {
+  /** A name as people say it: {@code loanDesk} is a "loan desk". */
+  private static String words(String name) {
+    StringBuilder words = new StringBuilder();
+    for (char c : name.toCharArray()) {
+      words.append(Character.isUpperCase(c) ? " " + Character.toLowerCase(c) : String.valueOf(c));
+    }
+    return words.toString().strip();
+  }
+
+  /** The documentation of a parameter goes with it, or tells of the one in its place. */
+  private void paramTag(String parameter, String instead) {
     String text = code.text(file);
     for (int comment = 0; comment < tokens.comments(); comment++) {
       int from = tokens.commentBegin(comment);
@@ -482,7 +498,14 @@ final class InstanceMove extends MemberMove {
               .matcher(text)
               .region(from, to);
       if (tag.find()) {
-        inside.remove(tag.start(), tag.end());
+        String lead = text.substring(tag.start(), text.indexOf("@param", tag.start()));
+        String lineEnd = code.sources().text(units.name(file)).lineEnd();
+        inside.replace(
+            tag.start(),
+            tag.end(),
+            instead.isEmpty()
+                ? ""
+                : lead + "@param " + instead + " the " + words(instead) + lineEnd);
       }
     }
   }

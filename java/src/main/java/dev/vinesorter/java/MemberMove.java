@@ -322,8 +322,7 @@ abstract class MemberMove {
     // A constant of an enum is written without a type, which compilers tell in two ways.
     boolean isConstant =
         units.has(type, Trait.ENUM)
-            && (units.type(used).isEmpty()
-                || units.simpleName(type).equals(units.type(used)));
+            && (units.type(used).isEmpty() || units.simpleName(type).equals(units.type(used)));
     if (isConstant && inCase(token)
         || type == target
         || inherited && code.isSubtype(target, type)) {

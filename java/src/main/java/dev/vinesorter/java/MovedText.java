@@ -4,6 +4,9 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.TextEdits;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
 import java.util.stream.Collectors;
 
 /**
@@ -11,6 +14,8 @@ import java.util.stream.Collectors;
  * the last member of another, indented as that is.
  */
 final class MovedText {
+  private static final List<String> RULES = List.of("---", "===", "***", "###", "///", "~~~");
+
   private final SourceView code;
   private final Units units;
   private final int member;
@@ -46,9 +51,7 @@ final class MovedText {
     int from = inside.placeBefore(begin);
     String moved = whole.substring(from, from + lengthAfter(text, begin, end));
     if (stays.isEmpty()) {
-      changes
-          .in(file)
-          .remove(blankBefore(text, begin, ownLines), ownLines ? TextLines.next(text, end) : end);
+      takeOut(code, file, region, changes);
     } else {
       changes.in(file).replace(begin, end, indented(file, stays, ownLines ? begin : -1));
     }
@@ -74,13 +77,21 @@ final class MovedText {
   /** Takes a member out, with its comments and a blank line that would be one too many. */
   static void remove(SourceView code, int member, FileChanges changes) {
     Region region = new MovedText(code, member, member, new TextEdits()).region();
-    int file = code.units().fileOf(member);
+    takeOut(code, code.units().fileOf(member), region, changes);
+  }
+
+  /** Takes it out with the blank line that parts it from what stands before, or else behind it. */
+  private static void takeOut(SourceView code, int file, Region region, FileChanges changes) {
     String text = code.text(file);
-    changes
-        .in(file)
-        .remove(
-            blankBefore(text, region.begin, region.ownLines),
-            region.ownLines ? TextLines.next(text, region.end) : region.end);
+    int begin = blankBefore(text, region.begin, region.ownLines);
+    int end = region.ownLines ? TextLines.next(text, region.end) : region.end;
+    JavaTokens tokens = code.tokens(file);
+    boolean first = region.ownLines && tokens.is(tokens.before(region.begin), "{");
+    int behind = TextLines.next(text, end);
+    if (first && begin == region.begin && text.substring(end, behind).isBlank()) {
+      end = behind;
+    }
+    changes.in(file).remove(begin, end);
   }
 
   /** Lines with the indentation and the line end that there are; the first stands behind code. */
@@ -106,6 +117,13 @@ final class MovedText {
     String text = code.text(targetFile);
     JavaTokens tokens = code.tokens(targetFile);
     String lineEnd = code.sources().text(units.name(targetFile)).lineEnd();
+    int last = lastBefore();
+    if (last >= 0) {
+      int next = TextLines.next(text, units.end(last));
+      boolean together = units.has(member, Trait.FIELD) && !moved.contains("/*");
+      changes.in(targetFile).insert(next, (together ? "" : lineEnd) + moved + lineEnd);
+      return;
+    }
     int brace = tokens.before(units.end(target));
     int at = tokens.begin(brace);
     int line = TextLines.begin(text, at);
@@ -114,13 +132,56 @@ final class MovedText {
       changes.in(targetFile).insert(tokens.end(brace - 1), ";");
     }
     if (text.substring(line, at).isBlank() && line > 0) {
-      changes.in(targetFile).insert(line, (empty ? "" : lineEnd) + moved + lineEnd);
+      boolean blank = text.substring(TextLines.previous(text, line), line).isBlank();
+      changes.in(targetFile).insert(line, (empty || blank ? "" : lineEnd) + moved + lineEnd);
     } else {
       String around = text.substring(line, TextLines.behindBlanks(text, line));
       changes
           .in(targetFile)
           .insert(at, lineEnd + (empty ? "" : lineEnd) + moved + lineEnd + around);
     }
+  }
+
+  /**
+   * The member behind which the type's own order puts the moved one, where that is not the end of
+   * the type: a field behind the fields at the top, a method before the types inside. -1 for the
+   * end.
+   */
+  private int lastBefore() {
+    boolean field = units.has(member, Trait.FIELD);
+    int last = -1;
+    boolean goesOn = false;
+    List<Integer> children = new ArrayList<>();
+    for (int child : units.children(target)) {
+      if (units.begin(child) >= 0) {
+        children.add(child);
+      }
+    }
+    children.sort(Comparator.comparingInt(units::begin));
+    for (int child : children) {
+      boolean type = units.level(child) == Level.TYPE;
+      boolean own = type ? false : !field || units.has(child, Trait.FIELD);
+      if (own && !goesOn) {
+        last = child;
+      } else if (last >= 0) {
+        // Behind a type inside come other members again: then there is no such order.
+        goesOn = true;
+        if (!field && !type) {
+          return -1;
+        }
+      } else {
+        return -1;
+      }
+    }
+    return goesOn && standsAlone(last) ? last : -1;
+  }
+
+  /** Whether a declaration ends its line, so that something can be put behind it. */
+  private boolean standsAlone(int child) {
+    String text = code.text(units.fileOf(child));
+    int end = units.end(child);
+    boolean constant = units.has(target, Trait.ENUM) && units.type(child).isEmpty();
+    return !constant && isBlankOrComment(text.substring(end, TextLines.end(text, end)));
   }
 
   /** Whether nothing but constants stands in an enum, so that no semicolon ends them. */
@@ -153,12 +214,19 @@ final class MovedText {
       boolean behindCode = text.substring(TextLines.begin(text, from), from).strip().length() > 0;
       if (from < past
           || behindCode
+          || isRule(text.substring(from, to))
           || text.substring(to, begin).lines().skip(1).anyMatch(String::isEmpty)) {
         break;
       }
       begin = from;
     }
     return begin;
+  }
+
+  /** Whether a line comment is a rule, which heads a part of the type and not one member. */
+  private static boolean isRule(String comment) {
+    String words = comment.startsWith("//") ? comment.substring(2) : "";
+    return RULES.stream().anyMatch(words::contains);
   }
 
   /** A blank line before what goes would be one too many. */
@@ -186,10 +254,22 @@ final class MovedText {
         }
       }
     }
-    int line = TextLines.begin(text, units.begin(type));
-    String own = text.substring(line, TextLines.behindBlanks(text, line));
-    return own
-        + (own.startsWith("\t") ? "\t" : own.length() % 4 == 0 && !own.isEmpty() ? "    " : "  ");
+    String own = lead(text, units.begin(type));
+    String step = step(units.parent(member));
+    return own + (step.isEmpty() ? own.startsWith("\t") ? "\t" : "  " : step);
+  }
+
+  /** How much deeper the members of a type stand than itself; empty where that cannot be told. */
+  private String step(int type) {
+    String text = code.text(units.fileOf(type));
+    String own = lead(text, units.begin(type));
+    String inner = lead(text, units.begin(member));
+    return inner.startsWith(own) ? inner.substring(own.length()) : "";
+  }
+
+  private static String lead(String text, int at) {
+    int line = TextLines.begin(text, at);
+    return text.substring(line, TextLines.behindBlanks(text, line));
   }
 
   /** Gives every line of the region the other indentation; text blocks keep what they have. */
