@@ -105,8 +105,32 @@ final class StepUnits {
     return name.substring(name.lastIndexOf('.') + 1);
   }
 
-  /** Refuses what was read only in part, or stands behind a link. */
+  /**
+   * Refuses a type that two files declare: what names one is not told from what names the other.
+   */
+  private void single(int type) throws RefusedException {
+    int top = units.topTypeOf(type);
+    for (int other : top < 0 ? List.<Integer>of() : units.named(units.simpleName(top))) {
+      if (other != top
+          && units.level(other) == Level.TYPE
+          && units.fileOf(other) >= 0
+          && units.name(other).equals(units.name(top))) {
+        throw new RefusedException(
+            "twin",
+            units.name(top)
+                + " is declared in "
+                + units.name(units.fileOf(top))
+                + " and in "
+                + units.name(units.fileOf(other))
+                + "; what names one cannot be told from what names the other. Survey one of both"
+                + " folders alone.");
+      }
+    }
+  }
+
+  /** Refuses what was read only in part, stands twice, or stands behind a link. */
   void readable(int type) throws RefusedException {
+    single(type);
     int file = units.fileOf(type);
     if (units.has(file, Trait.BY_NAME)) {
       throw new RefusedException(

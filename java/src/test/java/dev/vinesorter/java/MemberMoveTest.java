@@ -329,6 +329,139 @@ class MemberMoveTest {
   }
 
   @Test
+  void labelsOfASwitchStandAloneInTheNewPlace() {
+    Overlay after =
+        moved(
+            """
+            --- a/Tide.java
+            package a;
+            public enum Tide { LOW, HIGH { int m() { return 2; } }; int m() { return 1; } }
+            --- a/Gauge.java
+            package a;
+            class Gauge {
+              static int marks(Tide tide) {
+                switch (tide) {
+                  case LOW: return Tide.LOW.ordinal();
+                  default: return switch (tide) { case LOW, HIGH -> HIGHEST; };
+                }
+              }
+              static final int HIGHEST = 3;
+            }
+            --- b/Shop.java
+            package b;
+            public class Shop { }
+            """,
+            "a.Gauge#marks(Tide)",
+            "b.Shop");
+    assertThat(after.text("b/Shop.java").text())
+        .contains("case LOW: return Tide.LOW.ordinal();", "case LOW, HIGH -> Gauge.HIGHEST;");
+  }
+
+  @Test
+  void movedMembersKeepToTheHabitsOfTheirNewFile() {
+    String drawn =
+        """
+        --- a/Bell.java
+        package a;
+
+        public class Bell {
+            int weight;
+
+            // Ringing ----
+
+            /**
+             * Rings.
+             *
+             * @param tower where
+             * @param times how often
+             */
+            String ring(final Tower tower, final int times) {
+                return tower.name + weight + times;
+            }
+
+            static int most() {
+                return 3;
+            }
+        }
+        --- a/Tower.java
+        package a;
+
+        public class Tower {
+            String name;
+
+            int steps() {
+                return 1;
+            }
+
+            static class Stair {
+                int width;
+            }
+
+        }
+        --- a/Rope.java
+        package a;
+
+        public class Rope {
+        }
+        """;
+    Overlay after = moved(drawn, "a.Bell#ring(Tower, int)", "a.Tower");
+    assertThat(after.text("a/Tower.java").text())
+        .isEqualTo(
+            """
+            package a;
+
+            public class Tower {
+                String name;
+
+                int steps() {
+                    return 1;
+                }
+
+                /**
+                 * Rings.
+                 *
+                 * @param bell the bell
+                 * @param times how often
+                 */
+                String ring(final Bell bell, final int times) {
+                    return name + bell.weight + times;
+                }
+
+                static class Stair {
+                    int width;
+                }
+
+            }
+            """);
+    assertThat(after.text("a/Bell.java").text())
+        .isEqualTo(
+            """
+            package a;
+
+            public class Bell {
+                int weight;
+
+                // Ringing ----
+
+                static int most() {
+                    return 3;
+                }
+            }
+            """);
+    assertThat(moved(drawn, "a.Bell#most()", "a.Rope").text("a/Rope.java").text())
+        .isEqualTo(
+            """
+            package a;
+
+            public class Rope {
+                static int most() {
+                    return 3;
+                }
+            }
+            """);
+  }
+
+  @Test
   void annotationOfATypeStaysRightBeforeIt() {
     Overlay after =
         moved(

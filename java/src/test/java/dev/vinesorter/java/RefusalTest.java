@@ -98,6 +98,13 @@ class RefusalTest {
             "override-gained",
             List.of("c/C.java:2:28")),
         Arguments.of(
+            "declared in two modules",
+            "--- one/src/a/A.java\npackage a;\npublic class A {}\n"
+                + "--- two/src/a/A.java\npackage a;\npublic class A {}\n"
+                + B,
+            "twin",
+            List.of()),
+        Arguments.of(
             "file of another name",
             "--- a/P.java\npackage a;\n\nclass Q {}\n"
                 + "--- a/A.java\npackage a;\npublic class A { Q q; }\n"
