@@ -278,8 +278,7 @@ class StructureCommandsTest {
     assertThat(survey.at("/units/package").asInt()).isEqualTo(3);
     assertThat(survey.at("/leftOut/files").asInt()).isEqualTo(1);
     assertThat(survey.at("/leftOut/hidden/type").asInt()).isEqualTo(1);
-    assertThat(run("survey").out())
-        .contains("1 source left out by pattern", "1 type hidden");
+    assertThat(run("survey").out()).contains("1 source left out by pattern", "1 type hidden");
     assertThat(run("matrix", "--json").json().at("/units").toString()).doesNotContain("made");
     assertThat(run("matrix", "--hide", "ui.**", "--json").json().at("/units")).hasSize(2);
     assertThat(run("show", "made.Big").code()).isZero();

@@ -38,9 +38,11 @@ final class InstanceBody {
         } else if (used == move.field && isOfThis(token)) {
           fieldAt.add(token);
         } else if (move.isOwn(r)) {
-          move.access.demandFromTarget(used, r);
-          move.inside.insert(references.at(r), move.ownerName + ".");
-        } else if (!units.has(used, Trait.FOREIGN)) {
+          if (!move.readsByGetter(r, move.ownerName + ".")) {
+            move.access.demandFromTarget(used, r);
+            move.inside.insert(references.at(r), move.ownerName + ".");
+          }
+        } else if (!units.has(used, Trait.FOREIGN) && !move.readsByGetter(r, "")) {
           move.access.demandFromTarget(used, r);
         }
       }

@@ -334,6 +334,40 @@ abstract class MemberMove {
         references.at(r), changes.encodable(targetFile, names.in(targetFile, through)) + ".");
   }
 
+  /**
+   * Reads a field by its getter, where the field would have to become less private and the getter
+   * does not. Whether it does; else nothing is done.
+   *
+   * @param prefix what comes before the getter's name, such as an object with its dot
+   */
+  final boolean readsByGetter(int r, String prefix) {
+    int used = references.target(r);
+    boolean hidden =
+        units.has(used, Trait.FIELD)
+            && !units.has(used, Trait.STATIC)
+            && references.kind(r) == Kind.READS
+            && isNamed(r, units.simpleName(used))
+            && Access.between(units, target, used, code).compareTo(Access.of(units, used)) > 0;
+    if (!hidden) {
+      return false;
+    }
+    for (int other : made()) {
+      if (references.at(other) == references.at(r) && references.kind(other) == Kind.WRITES) {
+        return false;
+      }
+    }
+    int getter = Getters.of(code, used, target);
+    if (getter < 0) {
+      return false;
+    }
+    int token = tokens.from(references.at(r));
+    inside.replace(
+        tokens.begin(token),
+        tokens.end(token),
+        prefix + MemberNames.bare(units.simpleName(getter)) + "()");
+    return true;
+  }
+
   /** Whether something stands before a member's name that says whose it is. */
   final boolean isQualified(int token) {
     return tokens.is(token - 1, ".")

@@ -198,7 +198,18 @@ final class MovedMeaning {
       ResolvedCode.Calls calls,
       Map<String, String> roles) {
     String text = texts.of(survey.units().fileOf(unit));
-    return ResolvedCode.of(survey, unit, text, names, calls, roles);
+    return ResolvedCode.of(
+        survey,
+        unit,
+        text,
+        names,
+        calls,
+        roles,
+        method ->
+            survey.units().fileOf(method) < 0
+                ? -1
+                : Getters.field(
+                    survey, method, JavaTokens.of(texts.of(survey.units().fileOf(method)))));
   }
 
   private String nameBefore(int unit) {

@@ -33,6 +33,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.IntFunction;
+import java.util.function.IntUnaryOperator;
 
 /**
  * The code of one member as a text in which every name stands for what it binds to, and every
@@ -59,6 +60,7 @@ final class ResolvedCode {
   private final IntFunction<String> names;
   private final Calls calls;
   private final Map<String, String> roles;
+  private final IntUnaryOperator getters;
 
   /** What names bind to, by the offsets of their tokens. */
   private final Map<Integer, List<Integer>> targets = new HashMap<>();
@@ -72,7 +74,8 @@ final class ResolvedCode {
       String text,
       IntFunction<String> names,
       Calls calls,
-      Map<String, String> roles) {
+      Map<String, String> roles,
+      IntUnaryOperator getters) {
     this.survey = survey;
     this.units = survey.units();
     this.text = text;
@@ -81,6 +84,7 @@ final class ResolvedCode {
     this.names = names;
     this.calls = calls;
     this.roles = roles;
+    this.getters = getters;
     References references = survey.references();
     for (int r = references.row(member); r < references.row(member + 1); r++) {
       Kind kind = references.kind(r);
@@ -98,6 +102,7 @@ final class ResolvedCode {
    * @param text of the file that it stands in
    * @param names what units are called, the same before and after
    * @param calls how calls of moved members are written
+   * @param getters the field that a method does nothing but return, or -1
    * @param roles what stands for some texts of expressions, such as a parameter's name
    */
   static String of(
@@ -106,8 +111,9 @@ final class ResolvedCode {
       String text,
       IntFunction<String> names,
       Calls calls,
-      Map<String, String> roles) {
-    ResolvedCode code = new ResolvedCode(survey, member, text, names, calls, roles);
+      Map<String, String> roles,
+      IntUnaryOperator getters) {
+    ResolvedCode code = new ResolvedCode(survey, member, text, names, calls, roles, getters);
     Tree declared = code.tree.member(code.units.nameAt(member), code.units.simpleName(member));
     if (declared == null) {
       return null;
@@ -320,8 +326,12 @@ final class ResolvedCode {
                   ? written(inner.getExpression()).strip()
                   : implicit(method);
       String moved = method < 0 ? null : calls.of(method, receiver, arguments);
+      int field =
+          moved != null || method < 0 || !arguments.isEmpty() ? -1 : getters.applyAsInt(method);
       if (moved != null) {
         out.append(moved);
+      } else if (field >= 0) {
+        out.append(of(field, receiver));
       } else if (method < 0) {
         out.append(written(select).strip()).append(arguments);
       } else {

@@ -57,7 +57,9 @@ final class StaticMove extends MemberMove {
           staticName(r);
           withoutQualifier(r);
         } else if (!units.has(used, Trait.FOREIGN)) {
-          access.demandFromTarget(used, r);
+          if (!readsByGetter(r, "")) {
+            access.demandFromTarget(used, r);
+          }
         }
       }
     }

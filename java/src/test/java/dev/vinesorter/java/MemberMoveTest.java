@@ -329,6 +329,36 @@ class MemberMoveTest {
   }
 
   @Test
+  void fieldIsReadByItsGetterWhereItWouldHaveToBecomeLessPrivate() {
+    Overlay after =
+        moved(
+            """
+            --- a/Bell.java
+            package a;
+            public class Bell {
+              private int hours;
+              private int weight;
+              private int marks;
+              private int turns;
+              public int hours() { return hours; }
+              public int weight() { return this.weight; }
+              public int marks() { return marks + 1; }
+              String ring(Tower tower) { turns++; return tower.name + hours + this.weight + marks; }
+              static int all(Bell bell) { return bell.hours + bell.marks; }
+            }
+            --- a/Tower.java
+            package a;
+            public class Tower { String name; }
+            """,
+            "a.Bell#ring(Tower)",
+            "a.Tower");
+    assertThat(after.text("a/Tower.java").text())
+        .contains("{ bell.turns++; return name + bell.hours() + bell.weight() + bell.marks; }");
+    assertThat(after.text("a/Bell.java").text())
+        .contains("private int hours;", "private int weight;", "\n  int marks;", "\n  int turns;");
+  }
+
+  @Test
   void labelsOfASwitchStandAloneInTheNewPlace() {
     Overlay after =
         moved(

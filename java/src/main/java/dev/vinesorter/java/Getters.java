@@ -1,0 +1,83 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import java.util.Arrays;
+import java.util.List;
+
+/** Methods that do nothing but return a field of their object, so that they can stand for it. */
+final class Getters {
+  private Getters() {}
+
+  /** The getter of a field that a unit can see as it is; -1 where there is none. */
+  static int of(SourceView code, int field, int seenBy) {
+    Units units = code.units();
+    for (int method : units.children(units.parent(field))) {
+      if (field(code.survey(), method, code.tokens(units.fileOf(field))) == field
+          && Access.between(units, seenBy, method, code).compareTo(Access.of(units, method)) <= 0) {
+        return method;
+      }
+    }
+    return -1;
+  }
+
+  /**
+   * The field that a method does nothing but return; -1 where it is no getter, or may be another.
+   */
+  static int field(Survey survey, int method, JavaTokens tokens) {
+    Units units = survey.units();
+    boolean plain =
+        units.has(method, Trait.METHOD)
+            && units.simpleName(method).endsWith("()")
+            && !units.has(method, Trait.STATIC)
+            && !units.has(method, Trait.SYNCHRONIZED)
+            && !units.has(method, Trait.FOREIGN)
+            && units.begin(method) >= 0;
+    if (!plain || isInFamily(survey.references(), units, method)) {
+      return -1;
+    }
+    int close = tokens.before(units.end(method));
+    int name = close - 2;
+    boolean ofThis = tokens.is(name - 1, ".") && tokens.is(name - 2, "this");
+    int first = ofThis ? name - 2 : name;
+    boolean returns =
+        tokens.is(close, "}")
+            && tokens.is(close - 1, ";")
+            && tokens.is(first - 1, "return")
+            && tokens.is(first - 2, "{")
+            && tokens.is(first - 3, ")");
+    List<Integer> read =
+        Arrays.stream(rows(survey.references(), method))
+            .filter(r -> survey.references().kind(r) == Kind.READS)
+            .mapToObj(survey.references()::target)
+            .filter(target -> units.has(target, Trait.FIELD))
+            .toList();
+    boolean one =
+        returns
+            && read.size() == 1
+            && !units.has(read.get(0), Trait.STATIC)
+            && units.parent(read.get(0)) == units.parent(method);
+    return one ? read.get(0) : -1;
+  }
+
+  private static int[] rows(References references, int unit) {
+    int[] rows = new int[references.row(unit + 1) - references.row(unit)];
+    Arrays.setAll(rows, n -> references.row(unit) + n);
+    return rows;
+  }
+
+  private static boolean isInFamily(References references, Units units, int method) {
+    boolean overrides =
+        Arrays.stream(rows(references, method))
+            .anyMatch(
+                r ->
+                    references.kind(r) == Kind.OVERRIDES
+                        && references.at(r) == units.nameAt(method));
+    boolean overridden =
+        Arrays.stream(references.to(method)).anyMatch(r -> references.kind(r) == Kind.OVERRIDES);
+    return overrides || overridden;
+  }
+}
