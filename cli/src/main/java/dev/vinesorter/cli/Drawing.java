@@ -37,11 +37,23 @@ final class Drawing implements Progress, AutoCloseable {
               .setInitialMax(all)
               .setStyle(ProgressBarStyle.ASCII)
               .setUpdateIntervalMillis(INTERVAL_MILLIS)
-              .setConsumer(new ConsoleProgressBarConsumer(System.err, WIDTH))
+              .setConsumer(new Line())
               .clearDisplayOnFinish()
               .build();
     }
     bar.stepTo(done);
+  }
+
+  /** A line that is gone when it is cleared, and leaves no empty one behind. */
+  private static final class Line extends ConsoleProgressBarConsumer {
+    Line() {
+      super(System.err, WIDTH);
+    }
+
+    @Override
+    public void close() {
+      System.err.flush();
+    }
   }
 
   @Override
