@@ -92,6 +92,11 @@ final class ApplyCommand extends BaseCommand {
       description = "Go on with a plan that stopped; the steps done so far must be the same.")
   private boolean resume;
 
+  @Option(
+      names = "--strict",
+      description = "Refuse a plan that edits code of which not everything can be proven.")
+  private boolean strict;
+
   @Mixin private StructureOptions structure = new StructureOptions();
 
   private View view;
@@ -165,7 +170,12 @@ final class ApplyCommand extends BaseCommand {
     Instructions found = classes.compare(rehearsal, proof.reading());
     PlanReport.Instructions instructions =
         new PlanReport.Instructions(
-            found.same(), found.rewritten(), found.differ(), found.outside());
+            found.same(),
+            found.rewritten(),
+            found.differ(),
+            found.outside(),
+            unbound(rehearsal, proof.reading().survey()),
+            missing(proof.reading().survey()));
     objections = objections(instructions);
     if (!objections.isEmpty()) {
       return report(content, Application.none(objections).with(instructions));
@@ -259,11 +269,36 @@ final class ApplyCommand extends BaseCommand {
     return Main.NOT_AS_IT_SHOULD_BE;
   }
 
-  private static List<String> objections(PlanReport.Instructions instructions) {
-    List<String> objections =
-        instructions.differ().stream()
-            .map(one -> "the compiler would write something else than planned: " + one)
-            .toList();
+  /** How many names in edited sources bind to nothing. */
+  private static int unbound(Rehearsal rehearsal, Survey fresh) {
+    return (int)
+        fresh.unresolved().stream()
+            .filter(name -> rehearsal.sources().changed().get(name.site().file()) != null)
+            .count();
+  }
+
+  /** Libraries that are not in the local repository, as {@code group:artifact:version}. */
+  private static List<String> missing(Survey fresh) {
+    String head = "Not in the local repository: ";
+    return fresh.problems().stream()
+        .map(Problem::message)
+        .filter(message -> message.startsWith(head))
+        .map(
+            message -> message.substring(head.length(), message.length() - 1).replace(":jar:", ":"))
+        // It is shown as part of a command, which must not be more than it looks like.
+        .filter(artifact -> artifact.matches("[\\w.:-]+"))
+        .distinct()
+        .toList();
+  }
+
+  private List<String> objections(PlanReport.Instructions instructions) {
+    List<String> objections = new ArrayList<>();
+    for (String one : instructions.differ()) {
+      objections.add("the compiler would write something else than planned: " + one);
+    }
+    if (strict && !instructions.isWhole()) {
+      objections.add("not all of the edited code could be proven: " + unproven(instructions));
+    }
     return objections.size() <= OBJECTIONS ? objections : objections.subList(0, OBJECTIONS);
   }
 
@@ -364,7 +399,11 @@ final class ApplyCommand extends BaseCommand {
     PlanReport.files(page, content, common.verbose);
     page.line();
     page.line("  compiled in memory   no new error");
-    page.line("  names                every one means what it meant");
+    boolean whole = application.instructions() == null || application.instructions().isWhole();
+    page.line(
+        "  names                every one"
+            + (whole ? "" : " that binds to something")
+            + " means what it meant");
     instructions(page, application.instructions());
     page.line(
         "  forecast             "
@@ -379,24 +418,41 @@ final class ApplyCommand extends BaseCommand {
     page.dim("Next: ").line("look at the difference; 'vinesort undo' takes it back");
   }
 
+  /** What nothing is proven of, and what would mend that. */
+  private static String unproven(PlanReport.Instructions proven) {
+    List<String> parts = new ArrayList<>();
+    if (proven.unbound() > 0) {
+      parts.add(Page.count(proven.unbound(), "name binds", "names bind") + " to nothing");
+    }
+    if (!proven.outside().isEmpty()) {
+      parts.add(
+          Page.count(proven.outside().size(), "file does", "files do")
+              + " not compile, such as "
+              + proven.outside().get(0));
+    }
+    if (!proven.missing().isEmpty()) {
+      parts.add(
+          Page.count(proven.missing().size(), "library is", "libraries are")
+              + " missing; 'mvn dependency:get -Dartifact="
+              + proven.missing().get(0)
+              + "' fetches the first");
+    }
+    return String.join("; ", parts);
+  }
+
   private static void instructions(Page page, PlanReport.Instructions proven) {
     if (proven == null) {
       return;
     }
-    String outside =
-        proven.outside().isEmpty()
-            ? ""
-            : "; not compared, since they do not compile: "
-                + Page.count(proven.outside().size(), "file", "files")
-                + ", such as "
-                + proven.outside().get(0);
     page.line(
         "  instructions         the same in "
             + Page.count(proven.same(), "method", "methods")
             + (proven.rewritten() == 0
                 ? ""
-                : "; " + Page.number(proven.rewritten()) + " rewritten as planned")
-            + outside);
+                : "; " + Page.number(proven.rewritten()) + " rewritten as planned"));
+    if (!proven.isWhole()) {
+      page.warn("  not proven").line("           " + unproven(proven));
+    }
   }
 
   private void stopped(Page page, Application application) {

@@ -76,8 +76,22 @@ public final class PlanReport {
    * @param rewritten how many methods a step says that it rewrites
    * @param differ what differs without a step having said so, as sentences
    * @param outside paths of edited sources that could not be compared
+   * @param unbound how many names in edited sources bind to nothing, so that nothing is proven of
+   *     them
+   * @param missing libraries that are not there, as a build names them
    */
-  public record Instructions(int same, int rewritten, List<String> differ, List<String> outside) {}
+  public record Instructions(
+      int same,
+      int rewritten,
+      List<String> differ,
+      List<String> outside,
+      int unbound,
+      List<String> missing) {
+    /** Whether all of the edited code was proven. */
+    public boolean isWhole() {
+      return outside.isEmpty() && unbound == 0;
+    }
+  }
 
   /** A rehearsal as JSON; see {@code docs/formats.md}. */
   public static String json(Content content, View view) {
@@ -109,6 +123,8 @@ public final class PlanReport {
             json.writeNumberField("rewritten", application.instructions().rewritten());
             strings(json, "differ", application.instructions().differ());
             strings(json, "outside", application.instructions().outside());
+            json.writeNumberField("unbound", application.instructions().unbound());
+            strings(json, "missing", application.instructions().missing());
             json.writeEndObject();
           }
         });
