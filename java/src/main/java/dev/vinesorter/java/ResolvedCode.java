@@ -350,7 +350,11 @@ final class ResolvedCode {
         type = raw;
       }
       int constructor = member(nameAt(type, last(type)));
-      int made = constructor < 0 ? -1 : units.ancestor(constructor, Level.TYPE);
+      // A constructor that nobody wrote stands for its type.
+      int made =
+          constructor < 0
+              ? target(nameAt(type, last(type)), Level.TYPE)
+              : units.ancestor(constructor, Level.TYPE);
       boolean inner =
           made >= 0
               && units.level(units.parent(made)) == Level.TYPE
