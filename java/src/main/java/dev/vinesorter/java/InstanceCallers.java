@@ -386,13 +386,43 @@ final class InstanceCallers {
     demandField(call);
     TextEdits edits = edits(call);
     if (!again) {
-      edits.insert(call.tokens.begin(call.token), move.word + ".");
+      String of = call.isImplicit() && isVariable(call, move.word) ? implicit(call) : "";
+      if (of == null) {
+        return;
+      }
+      String field = (of.isEmpty() ? "" : of + ".") + move.word + ".";
+      edits.insert(call.tokens.begin(call.token), field);
     } else if (!units.has(move.field, Trait.FINAL)) {
       edits.insert(call.tokens.begin(call.token), move.ownerName + "." + move.word + ".");
     }
     if (move.needsOwner) {
       insertObject(call, object);
     }
+  }
+
+  /** Whether code that calls has a variable of that name, which would hide the field. */
+  private boolean isVariable(Call call, String word) {
+    int from = call.tokens.from(units.begin(call.user));
+    int past = call.tokens.from(units.end(call.user));
+    for (int token = from; token < past; token++) {
+      boolean alone =
+          call.tokens.isWord(token, word)
+              && !call.tokens.is(token - 1, ".")
+              && !call.tokens.is(token + 1, "(");
+      if (alone && !isField(call.user, call.tokens.begin(token))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean isField(int user, int at) {
+    for (int r = references.row(user); r < references.row(user + 1); r++) {
+      if (references.at(r) == at && units.has(references.target(r), Trait.FIELD)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The text of the object, which stays where it is as well; null where it has none. */

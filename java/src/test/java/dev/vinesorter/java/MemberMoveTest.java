@@ -359,6 +359,27 @@ class MemberMoveTest {
   }
 
   @Test
+  void fieldThatAParameterHidesIsReachedThroughItsObject() {
+    Overlay after =
+        moved(
+            """
+            --- a/Bell.java
+            package a;
+            class Bell {
+              private final Tower tower;
+              Bell(Tower tower) { this.tower = tower == null ? new Tower() : tower; height(); }
+              private int height() { return tower.steps + 1; }
+            }
+            --- a/Tower.java
+            package a;
+            class Tower { int steps; }
+            """,
+            "a.Bell#height()",
+            "a.Tower");
+    assertThat(after.text("a/Bell.java").text()).contains("this.tower.height();");
+  }
+
+  @Test
   void labelsOfASwitchStandAloneInTheNewPlace() {
     Overlay after =
         moved(
