@@ -1,11 +1,13 @@
 package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Problem;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipFile;
 
 /**
  * The libraries that the compiler is given. What cannot be read as one is told and left out: a pipe
@@ -47,6 +49,18 @@ final class ClassPath {
     if (!Files.isRegularFile(path) && !Files.isDirectory(path)) {
       return "is neither a file nor a folder";
     }
-    return Files.isReadable(path) ? null : "cannot be read";
+    if (!Files.isReadable(path)) {
+      return "cannot be read";
+    }
+    return Files.isDirectory(path) || isArchive(path) ? null : "is damaged";
+  }
+
+  /** The compiler tells of a damaged one by itself, where nobody asked. */
+  private static boolean isArchive(Path path) {
+    try (ZipFile jar = new ZipFile(path.toFile())) {
+      return jar.size() >= 0;
+    } catch (IOException | IllegalArgumentException e) {
+      return false;
+    }
   }
 }

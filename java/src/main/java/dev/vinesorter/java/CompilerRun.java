@@ -77,8 +77,28 @@ final class CompilerRun implements AutoCloseable {
   /** Parses and attributes. */
   static CompilerRun of(Input input, List<Problem> problems, Progress progress) {
     CompilerRun run = begun(input, problems, null, Map.of());
-    run.analyze(input.files, progress);
-    return run;
+    try {
+      run.analyze(input.files, progress);
+      return run;
+    } catch (IllegalStateException e) {
+      // The parser itself failed, on no one knows which: each is tried alone.
+      run.close();
+      problems.removeIf(problem -> problem.code().equals(Problem.COMPILER));
+      List<JavaFile> parsed = new ArrayList<>();
+      for (JavaFile file : input.files) {
+        if (SyntaxTree.canBeParsed(file.text())) {
+          parsed.add(file);
+        } else {
+          problems.add(
+              new Problem(
+                  file.path(), 0, "crash", "The compiler failed on this file; it is not read."));
+        }
+      }
+      if (parsed.size() == input.files.size()) {
+        throw e;
+      }
+      return of(new Input(parsed, input.sketches, input.classpath), problems, progress);
+    }
   }
 
   /**

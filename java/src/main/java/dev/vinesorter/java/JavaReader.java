@@ -104,7 +104,7 @@ public final class JavaReader implements SourceReader {
       try (CompilerRun run =
           CompilerRun.of(
               new CompilerRun.Input(compiled, Map.of(), build.classpath()), problems, progress)) {
-        List<UnitScan> scans = units(run, index);
+        List<UnitScan> scans = units(run, index, problems);
         for (JavaFile file : all) {
           if (file.isModuleInfo()) {
             ModuleInfo.read(index, file);
@@ -136,12 +136,21 @@ public final class JavaReader implements SourceReader {
     notes.put(file.path(), sketch == null ? "" : sketch);
   }
 
-  static List<UnitScan> units(CompilerRun run, UnitIndex index) {
+  static List<UnitScan> units(CompilerRun run, UnitIndex index, List<Problem> problems) {
     Trees trees = Trees.instance(run.task());
     List<UnitScan> scans = new ArrayList<>();
     // Packages of our own are known before any foreign one of the same name can be mentioned.
     for (Map.Entry<CompilationUnitTree, JavaFile> unit : run.units().entrySet()) {
-      scans.add(new UnitScan(index, trees, unit.getKey(), unit.getValue()));
+      try {
+        scans.add(new UnitScan(index, trees, unit.getKey(), unit.getValue()));
+      } catch (RuntimeException e) {
+        problems.add(
+            new Problem(
+                unit.getValue().path(),
+                0,
+                "crash",
+                "What the compiler tells of this file could not be followed (" + e + ")."));
+      }
     }
     return scans;
   }

@@ -174,7 +174,7 @@ final class Reread {
                   compiled, SketchPruning.of(sketches, compiled), build.classpath()),
               problems,
               progress)) {
-        List<UnitScan> scans = JavaReader.units(run, index);
+        List<UnitScan> scans = JavaReader.units(run, index, problems);
         link(run, index, fileUnits);
         moduleInfos(index, files);
         JavaReader.references(run, index, scans, problems, progress);

@@ -75,6 +75,16 @@ final class SyntaxTree {
     }
   }
 
+  /** Whether the compiler's parser comes to an end with a source; it fails on some broken ones. */
+  static boolean canBeParsed(String text) {
+    try {
+      of(text);
+      return true;
+    } catch (IllegalStateException | AssertionError e) {
+      return false;
+    }
+  }
+
   /** The first char of a tree; -1 where it has none. */
   int begin(Tree tree) {
     return (int) positions.getStartPosition(unit, tree);

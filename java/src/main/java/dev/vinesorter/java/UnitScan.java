@@ -287,6 +287,8 @@ final class UnitScan {
       // An enum constant's initialiser begins where its name does.
       token = tokens.from(begin);
     }
+    // In a source that breaks off, nothing may stand there any more.
+    token = Math.min(token, tokens.size() - 1);
     while (token >= 0 && tokens.begin(token) >= begin) {
       if (tokens.isWord(token, name)) {
         return tokens.begin(token);

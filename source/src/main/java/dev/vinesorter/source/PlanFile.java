@@ -1,6 +1,7 @@
 package dev.vinesorter.source;
 
 import com.fasterxml.jackson.core.JsonToken;
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.plan.MemberOrder;
 import dev.vinesorter.core.plan.Plan;
 import java.io.IOException;
@@ -214,6 +215,10 @@ public final class PlanFile {
 
   /** A name of a unit: dots and identifiers, or a relative path that does not climb. */
   private String unitName(String unit) {
+    if (unit.indexOf('*') >= 0) {
+      // One that is too long is refused here, where its place is known.
+      Glob.ofName(unit);
+    }
     boolean path = unit.contains("/") || unit.contains("\\");
     boolean climbs = List.of(unit.split("/", -1)).contains("..");
     if (path && (unit.startsWith("/") || unit.contains("\\") || climbs)) {
