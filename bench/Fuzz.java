@@ -69,7 +69,11 @@ public final class Fuzz {
     for (int n = 0; n < each; n++) {
       Files.write(small.resolve("A.java"), changed(sources, random));
       Files.write(small.resolve("B.java"), sources.get(random.nextInt(sources.size())));
+      long before = slowest;
       refused[2] += tried("source " + n, () -> survey(few, options) != null);
+      if (slowest > before) {
+        Files.copy(small.resolve("A.java"), work.resolveSibling("fuzz-slowest.txt"), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+      }
     }
     Path jar = work.resolveSibling("fuzz.jar");
     byte[] whole = jar();
