@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.IntFunction;
+import java.util.function.IntUnaryOperator;
 
 /**
  * Holds moved members and all code that names them to what they said before: the same objects, by
@@ -171,8 +171,8 @@ final class MovedMeaning {
         rolesAfter.put(OLD + "." + nameBefore(Math.max(0, shape.field)), NEW);
       }
     }
-    String was = code(before, unit, old, this::nameBefore, this::callBefore, rolesBefore);
-    String is = code(after, now[unit], fresh, after.units()::name, this::callAfter, rolesAfter);
+    String was = code(before, unit, old, namingBefore(), rolesBefore);
+    String is = code(after, now[unit], fresh, namingAfter(), rolesAfter);
     if (was == null || is == null || was.equals(is)) {
       return true;
     }
@@ -182,7 +182,7 @@ final class MovedMeaning {
     // A parameter that gets other values goes on as a variable that begins as the object.
     rolesAfter.put(shape.oldName, NEW);
     String head = "VARIABLE(" + shape.oldName + " ";
-    is = code(after, now[unit], fresh, after.units()::name, this::callAfter, rolesAfter);
+    is = code(after, now[unit], fresh, namingAfter(), rolesAfter);
     int at = is == null ? -1 : is.indexOf(head);
     int end = at < 0 ? -1 : is.indexOf(" " + NEW + " )", at);
     return end >= 0
@@ -191,25 +191,23 @@ final class MovedMeaning {
   }
 
   private static String code(
-      Survey survey,
-      int unit,
-      Texts texts,
-      IntFunction<String> names,
-      ResolvedCode.Calls calls,
-      Map<String, String> roles) {
-    String text = texts.of(survey.units().fileOf(unit));
-    return ResolvedCode.of(
-        survey,
-        unit,
-        text,
-        names,
-        calls,
-        roles,
-        method ->
-            survey.units().fileOf(method) < 0
-                ? -1
-                : Getters.field(
-                    survey, method, JavaTokens.of(texts.of(survey.units().fileOf(method)))));
+      Survey survey, int unit, Texts texts, ResolvedCode.Naming naming, Map<String, String> roles) {
+    return ResolvedCode.of(survey, unit, texts.of(survey.units().fileOf(unit)), naming, roles);
+  }
+
+  private ResolvedCode.Naming namingBefore() {
+    return new ResolvedCode.Naming(this::nameBefore, this::callBefore, getters(before, old));
+  }
+
+  private ResolvedCode.Naming namingAfter() {
+    return new ResolvedCode.Naming(after.units()::name, this::callAfter, getters(after, fresh));
+  }
+
+  private static IntUnaryOperator getters(Survey survey, Texts texts) {
+    return method -> {
+      int file = survey.units().fileOf(method);
+      return file < 0 ? -1 : Getters.field(survey, method, JavaTokens.of(texts.of(file)));
+    };
   }
 
   private String nameBefore(int unit) {

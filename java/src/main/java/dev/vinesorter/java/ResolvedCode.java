@@ -52,6 +52,15 @@ final class ResolvedCode {
     String of(int method, String receiver, List<String> arguments);
   }
 
+  /**
+   * What the code is told with.
+   *
+   * @param units what units are called, the same before and after
+   * @param calls how calls of moved members are written
+   * @param getters the field that a method does nothing but return, or -1
+   */
+  record Naming(IntFunction<String> units, Calls calls, IntUnaryOperator getters) {}
+
   private final Survey survey;
   private final Units units;
   private final String text;
@@ -69,22 +78,16 @@ final class ResolvedCode {
   private boolean vague;
 
   private ResolvedCode(
-      Survey survey,
-      int member,
-      String text,
-      IntFunction<String> names,
-      Calls calls,
-      Map<String, String> roles,
-      IntUnaryOperator getters) {
+      Survey survey, int member, String text, Naming naming, Map<String, String> roles) {
     this.survey = survey;
     this.units = survey.units();
     this.text = text;
     this.tree = SyntaxTree.of(text);
     this.member = member;
-    this.names = names;
-    this.calls = calls;
+    this.names = naming.units;
+    this.calls = naming.calls;
+    this.getters = naming.getters;
     this.roles = roles;
-    this.getters = getters;
     References references = survey.references();
     for (int r = references.row(member); r < references.row(member + 1); r++) {
       Kind kind = references.kind(r);
@@ -100,20 +103,11 @@ final class ResolvedCode {
    * The text of a member's code; null where it cannot be told.
    *
    * @param text of the file that it stands in
-   * @param names what units are called, the same before and after
-   * @param calls how calls of moved members are written
-   * @param getters the field that a method does nothing but return, or -1
    * @param roles what stands for some texts of expressions, such as a parameter's name
    */
   static String of(
-      Survey survey,
-      int member,
-      String text,
-      IntFunction<String> names,
-      Calls calls,
-      Map<String, String> roles,
-      IntUnaryOperator getters) {
-    ResolvedCode code = new ResolvedCode(survey, member, text, names, calls, roles, getters);
+      Survey survey, int member, String text, Naming naming, Map<String, String> roles) {
+    ResolvedCode code = new ResolvedCode(survey, member, text, naming, roles);
     Tree declared = code.tree.member(code.units.nameAt(member), code.units.simpleName(member));
     if (declared == null) {
       return null;
