@@ -15,7 +15,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.IntUnaryOperator;
 
 /**
  * Holds moved members and all code that names them to what they said before: the same objects, by
@@ -30,14 +29,47 @@ final class MovedMeaning {
   private final Survey before;
   private final Survey after;
   private final int[] now;
-  private final Texts old;
-  private final Texts fresh;
+  private final Side old;
+  private final Side fresh;
   private final Map<Integer, Shape> byOld = new HashMap<>();
   private final Map<Integer, Shape> byFresh = new HashMap<>();
 
   /** The text of a file of one of both surveys. */
   interface Texts {
     String of(int file);
+  }
+
+  /** The sources on one side, each read once. */
+  private static final class Side {
+    private final Survey survey;
+    private final Texts texts;
+    private final Map<Integer, SyntaxTree> trees = new HashMap<>();
+    private final Map<Integer, JavaTokens> tokens = new HashMap<>();
+    private final Map<Integer, Integer> getters = new HashMap<>();
+
+    Side(Survey survey, Texts texts) {
+      this.survey = survey;
+      this.texts = texts;
+    }
+
+    SyntaxTree tree(int file) {
+      return trees.computeIfAbsent(file, one -> SyntaxTree.of(texts.of(one)));
+    }
+
+    /** The field that a method does nothing but return, or -1. */
+    int getter(int method) {
+      int file = survey.units().fileOf(method);
+      if (file < 0 || !survey.units().simpleName(method).endsWith("()")) {
+        return -1;
+      }
+      Integer known = getters.get(method);
+      if (known == null) {
+        JavaTokens of = tokens.computeIfAbsent(file, one -> JavaTokens.of(texts.of(one)));
+        known = Getters.field(survey, method, of);
+        getters.put(method, known);
+      }
+      return known;
+    }
   }
 
   /**
@@ -56,8 +88,8 @@ final class MovedMeaning {
     this.before = before;
     this.after = after;
     this.now = now;
-    this.old = old;
-    this.fresh = fresh;
+    this.old = new Side(before, old);
+    this.fresh = new Side(after, fresh);
   }
 
   /** What is not the same any more. */
@@ -109,8 +141,8 @@ final class MovedMeaning {
   }
 
   private Shape shape(MemberMove move) {
-    List<String> was = parameters(before, move.member, old);
-    List<String> is = parameters(after, now[move.member], fresh);
+    List<String> was = parameters(old, move.member);
+    List<String> is = parameters(fresh, now[move.member]);
     if (was == null || is == null) {
       return null;
     }
@@ -136,9 +168,10 @@ final class MovedMeaning {
   }
 
   /** The names of parameters; null where the member cannot be found. */
-  private static List<String> parameters(Survey survey, int member, Texts texts) {
+  private static List<String> parameters(Side side, int member) {
+    Survey survey = side.survey;
     Tree tree =
-        SyntaxTree.of(texts.of(survey.units().fileOf(member)))
+        side.tree(survey.units().fileOf(member))
             .member(survey.units().nameAt(member), survey.units().simpleName(member));
     if (tree instanceof MethodTree method) {
       return method.getParameters().stream().map(one -> one.getName().toString()).toList();
@@ -171,8 +204,8 @@ final class MovedMeaning {
         rolesAfter.put(OLD + "." + nameBefore(Math.max(0, shape.field)), NEW);
       }
     }
-    String was = code(before, unit, old, namingBefore(), rolesBefore);
-    String is = code(after, now[unit], fresh, namingAfter(), rolesAfter);
+    String was = code(old, unit, namingBefore(), rolesBefore);
+    String is = code(fresh, now[unit], namingAfter(), rolesAfter);
     if (was == null || is == null || was.equals(is)) {
       return true;
     }
@@ -182,7 +215,7 @@ final class MovedMeaning {
     // A parameter that gets other values goes on as a variable that begins as the object.
     rolesAfter.put(shape.oldName, NEW);
     String head = "VARIABLE(" + shape.oldName + " ";
-    is = code(after, now[unit], fresh, namingAfter(), rolesAfter);
+    is = code(fresh, now[unit], namingAfter(), rolesAfter);
     int at = is == null ? -1 : is.indexOf(head);
     int end = at < 0 ? -1 : is.indexOf(" " + NEW + " )", at);
     return end >= 0
@@ -191,23 +224,17 @@ final class MovedMeaning {
   }
 
   private static String code(
-      Survey survey, int unit, Texts texts, ResolvedCode.Naming naming, Map<String, String> roles) {
-    return ResolvedCode.of(survey, unit, texts.of(survey.units().fileOf(unit)), naming, roles);
+      Side side, int unit, ResolvedCode.Naming naming, Map<String, String> roles) {
+    SyntaxTree tree = side.tree(side.survey.units().fileOf(unit));
+    return ResolvedCode.of(side.survey, unit, tree, naming, roles);
   }
 
   private ResolvedCode.Naming namingBefore() {
-    return new ResolvedCode.Naming(this::nameBefore, this::callBefore, getters(before, old));
+    return new ResolvedCode.Naming(this::nameBefore, this::callBefore, old::getter);
   }
 
   private ResolvedCode.Naming namingAfter() {
-    return new ResolvedCode.Naming(after.units()::name, this::callAfter, getters(after, fresh));
-  }
-
-  private static IntUnaryOperator getters(Survey survey, Texts texts) {
-    return method -> {
-      int file = survey.units().fileOf(method);
-      return file < 0 ? -1 : Getters.field(survey, method, JavaTokens.of(texts.of(file)));
-    };
+    return new ResolvedCode.Naming(after.units()::name, this::callAfter, fresh::getter);
   }
 
   private String nameBefore(int unit) {

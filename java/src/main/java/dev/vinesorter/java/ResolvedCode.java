@@ -63,7 +63,6 @@ final class ResolvedCode {
 
   private final Survey survey;
   private final Units units;
-  private final String text;
   private final SyntaxTree tree;
   private final int member;
   private final IntFunction<String> names;
@@ -78,11 +77,10 @@ final class ResolvedCode {
   private boolean vague;
 
   private ResolvedCode(
-      Survey survey, int member, String text, Naming naming, Map<String, String> roles) {
+      Survey survey, int member, SyntaxTree tree, Naming naming, Map<String, String> roles) {
     this.survey = survey;
     this.units = survey.units();
-    this.text = text;
-    this.tree = SyntaxTree.of(text);
+    this.tree = tree;
     this.member = member;
     this.names = naming.units;
     this.calls = naming.calls;
@@ -102,12 +100,12 @@ final class ResolvedCode {
   /**
    * The text of a member's code; null where it cannot be told.
    *
-   * @param text of the file that it stands in
+   * @param tree of the file that it stands in
    * @param roles what stands for some texts of expressions, such as a parameter's name
    */
   static String of(
-      Survey survey, int member, String text, Naming naming, Map<String, String> roles) {
-    ResolvedCode code = new ResolvedCode(survey, member, text, naming, roles);
+      Survey survey, int member, SyntaxTree tree, Naming naming, Map<String, String> roles) {
+    ResolvedCode code = new ResolvedCode(survey, member, tree, naming, roles);
     Tree declared = code.tree.member(code.units.nameAt(member), code.units.simpleName(member));
     if (declared == null) {
       return null;
@@ -436,7 +434,7 @@ final class ResolvedCode {
 
     @Override
     public Void visitLiteral(LiteralTree node, Void p) {
-      out.append(text, tree.begin(node), tree.end(node)).append(' ');
+      out.append(tree.text(), tree.begin(node), tree.end(node)).append(' ');
       return null;
     }
 

@@ -23,6 +23,7 @@ import javax.tools.StandardLocation;
 
 /** One source as the compiler's parser reads it, nothing in it being resolved. */
 final class SyntaxTree {
+  private final String text;
   private final CompilationUnitTree unit;
   private final SourcePositions positions;
 
@@ -43,7 +44,8 @@ final class SyntaxTree {
     }
   }
 
-  private SyntaxTree(CompilationUnitTree unit, SourcePositions positions) {
+  private SyntaxTree(String text, CompilationUnitTree unit, SourcePositions positions) {
+    this.text = text;
     this.unit = unit;
     this.positions = positions;
   }
@@ -69,10 +71,15 @@ final class SyntaxTree {
                 List.of(file));
     try {
       return new SyntaxTree(
-          task.parse().iterator().next(), Trees.instance(task).getSourcePositions());
+          text, task.parse().iterator().next(), Trees.instance(task).getSourcePositions());
     } catch (IOException e) {
       throw new CannotWorkException("The compiler could not read a source.", e);
     }
+  }
+
+  /** The source. */
+  String text() {
+    return text;
   }
 
   /** Whether the compiler's parser comes to an end with a source; it fails on some broken ones. */
