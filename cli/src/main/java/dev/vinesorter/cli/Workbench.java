@@ -43,6 +43,10 @@ final class Workbench {
   private final CompletableFuture<Trellis> trellis;
 
   private KeptSurvey loaded;
+
+  /** Whether the kept survey was looked for, so that one that is damaged is told once. */
+  private boolean looked;
+
   private long millis;
 
   private Workbench(Root root, OwnFolder own, Consumer<String> say) {
@@ -105,7 +109,8 @@ final class Workbench {
 
   /** The survey as it was kept, loaded once; null where there is none. */
   private KeptSurvey loaded() {
-    if (loaded == null) {
+    if (loaded == null && !looked) {
+      looked = true;
       loaded = own.kept();
     }
     return loaded;

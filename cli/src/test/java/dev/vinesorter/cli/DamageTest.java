@@ -106,6 +106,9 @@ class DamageTest {
     assertThat(run.err())
         .as(what)
         .doesNotContain("Exception", "should not have happened", "\tat ", "null");
+    assertThat(run.err().lines().filter(line -> line.contains("The kept survey")).toList())
+        .as(what)
+        .doesNotHaveDuplicates();
   }
 
   @Test
