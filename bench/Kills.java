@@ -10,7 +10,8 @@ import java.util.stream.Stream;
 
 /**
  * Kills {@code apply} (SIGKILL) at random instants: VINESORT ROOT CLASSPATH N SEED WAY. The way is
- * {@code whole}, {@code steps} or {@code commits}; in the last two each step is written alone.
+ * {@code whole}, {@code steps} or {@code commits}, where in the last two each step is written alone,
+ * or {@code undo}, which kills the undo of a plan instead.
  */
 public final class Kills {
   private static String vinesort;
@@ -29,6 +30,10 @@ public final class Kills {
     RandomPlan.main(new String[] {root.toString(), "12", String.valueOf(seed)});
     System.setOut(out);
     String way = arguments[5];
+    if (way.equals("undo")) {
+      undone(plan, trials, seed);
+      return;
+    }
     if (!way.equals("whole")) {
       stepwise(plan, trials, seed, way.equals("commits"));
       return;
@@ -72,6 +77,43 @@ public final class Kills {
     }
     System.out.printf("%d trials, %d killed while running; all before %d, all after %d; half-done until the next command finished it %d; never half-changed after it%n",
         trials, killed, allBefore, allAfter, recovered);
+  }
+
+  /** An undo that is killed has taken the whole plan back or nothing of it, by the end of the next command. */
+  private static void undone(Path plan, int trials, long seed) throws Exception {
+    Map<String, String> before = state();
+    check(run("apply", plan.toString()) == 0, "the plan applies");
+    Map<String, String> after = state();
+    long start = System.nanoTime();
+    check(run("undo") == 0 && state().equals(before), "undo restores");
+    long millis = (System.nanoTime() - start) / 1_000_000;
+    Random random = new Random(seed);
+    int killed = 0;
+    int taken = 0;
+    int recovered = 0;
+    for (int trial = 0; trial < trials; trial++) {
+      if (state().equals(before)) {
+        check(run("apply", plan.toString()) == 0 && state().equals(after), "the plan applies again");
+      }
+      Process undo = start("undo");
+      if (undo.waitFor((long) (millis * (0.2 + 0.9 * random.nextDouble())), TimeUnit.MILLISECONDS)) {
+        // The machine is quicker by now.
+        millis -= millis / 20;
+      } else {
+        undo.descendants().forEach(ProcessHandle::destroyForcibly);
+        undo.destroyForcibly().waitFor();
+        killed++;
+      }
+      boolean undecided = !state().equals(before) && !state().equals(after);
+      check(run("cycles") == 0, "the next command works");
+      boolean isBefore = state().equals(before);
+      check(isBefore || state().equals(after), "all before or all after, trial " + trial);
+      told(trial, killed);
+      taken += isBefore ? 1 : 0;
+      recovered += undecided ? 1 : 0;
+    }
+    System.out.printf("%d trials of undo, %d killed while running; all taken back %d, nothing taken back %d; half-done until the next command finished it %d%n",
+        trials, killed, taken, trials - taken, recovered);
   }
 
   /** Whatever happens, the tree is at the end of a step, and going on leads to the end of the plan. */
