@@ -74,6 +74,12 @@ class AttacksTest {
       return run;
     }
 
+    /** Surveys the root and carries its plan out. */
+    void apply() {
+      run("survey");
+      assertThat(run("apply", "plan.yaml").code()).isZero();
+    }
+
     void write(String path, String text) throws IOException {
       Path file = root.resolve(path);
       Files.createDirectories(file.getParent());
@@ -380,8 +386,7 @@ class AttacksTest {
         stage -> {
           stage.write(".vinesort/journal/999999999/manifest.json", "{}");
           stage.write(".vinesort/journal/999999999/state", "done");
-          stage.run("survey");
-          assertThat(stage.run("apply", "plan.yaml").code()).isZero();
+          stage.apply();
           assertThat(stage.run("undo").code()).isZero();
           assertThat(stage.root.resolve("b/B.java")).exists();
         });
@@ -397,8 +402,7 @@ class AttacksTest {
     attacks.put(
         "own journal whose state was set back",
         stage -> {
-          stage.run("survey");
-          assertThat(stage.run("apply", "plan.yaml").code()).isZero();
+          stage.apply();
           Path state = stage.root.resolve(".vinesort/journal/0001/state");
           Files.writeString(state, Files.readString(state).replace("done", "undoing"));
           Program.Run run = stage.run("cycles");
@@ -408,8 +412,7 @@ class AttacksTest {
     attacks.put(
         "own journal whose manifest names other files",
         stage -> {
-          stage.run("survey");
-          assertThat(stage.run("apply", "plan.yaml").code()).isZero();
+          stage.apply();
           Path manifest = stage.root.resolve(".vinesort/journal/0001/manifest.json");
           Files.writeString(manifest, Files.readString(manifest).replace("b/B.java", "a/Z.java"));
           Program.Run run = stage.run("undo");
@@ -420,8 +423,7 @@ class AttacksTest {
     attacks.put(
         "old contents in the journal replaced by a link",
         stage -> {
-          stage.run("survey");
-          assertThat(stage.run("apply", "plan.yaml").code()).isZero();
+          stage.apply();
           Path before = stage.root.resolve(".vinesort/journal/0001/before/0");
           Files.delete(before);
           Files.createSymbolicLink(before, stage.outside.resolve("precious"));
@@ -434,8 +436,7 @@ class AttacksTest {
     attacks.put(
         "journal in a copy of the folder",
         stage -> {
-          stage.run("survey");
-          assertThat(stage.run("apply", "plan.yaml").code()).isZero();
+          stage.apply();
           Path copy = stage.root.resolveSibling("copy");
           stage.sh("cp -a . ../copy");
           Program.Run run = Program.run(copy, Map.of(), SECONDS, "undo");

@@ -5,8 +5,8 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Methods that do nothing but return a field of their object, so that they can stand for it. */
 final class Getters {
@@ -29,6 +29,7 @@ final class Getters {
    */
   static int field(Survey survey, int method, JavaTokens tokens) {
     Units units = survey.units();
+    References references = survey.references();
     boolean plain =
         units.has(method, Trait.METHOD)
             && units.simpleName(method).endsWith("()")
@@ -36,7 +37,7 @@ final class Getters {
             && !units.has(method, Trait.SYNCHRONIZED)
             && !units.has(method, Trait.FOREIGN)
             && units.begin(method) >= 0;
-    if (!plain || isInFamily(survey.references(), units, method)) {
+    if (!plain || MemberFamily.isInOne(survey, method)) {
       return -1;
     }
     int close = tokens.before(units.end(method));
@@ -50,9 +51,9 @@ final class Getters {
             && tokens.is(first - 2, "{")
             && tokens.is(first - 3, ")");
     List<Integer> read =
-        Arrays.stream(rows(survey.references(), method))
-            .filter(r -> survey.references().kind(r) == Kind.READS)
-            .mapToObj(survey.references()::target)
+        IntStream.range(references.row(method), references.row(method + 1))
+            .filter(r -> references.kind(r) == Kind.READS)
+            .mapToObj(references::target)
             .filter(target -> units.has(target, Trait.FIELD))
             .toList();
     boolean one =
@@ -61,23 +62,5 @@ final class Getters {
             && !units.has(read.get(0), Trait.STATIC)
             && units.parent(read.get(0)) == units.parent(method);
     return one ? read.get(0) : -1;
-  }
-
-  private static int[] rows(References references, int unit) {
-    int[] rows = new int[references.row(unit + 1) - references.row(unit)];
-    Arrays.setAll(rows, n -> references.row(unit) + n);
-    return rows;
-  }
-
-  private static boolean isInFamily(References references, Units units, int method) {
-    boolean overrides =
-        Arrays.stream(rows(references, method))
-            .anyMatch(
-                r ->
-                    references.kind(r) == Kind.OVERRIDES
-                        && references.at(r) == units.nameAt(method));
-    boolean overridden =
-        Arrays.stream(references.to(method)).anyMatch(r -> references.kind(r) == Kind.OVERRIDES);
-    return overrides || overridden;
   }
 }

@@ -3,6 +3,7 @@ package dev.vinesorter.java;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
@@ -59,6 +60,23 @@ final class MemberFamily {
     return units.has(unit, Trait.METHOD)
         && !units.has(unit, Trait.STATIC)
         && !units.has(unit, Trait.PRIVATE);
+  }
+
+  /** Whether a method overrides another one or is overridden. */
+  static boolean isInOne(Survey survey, int method) {
+    References references = survey.references();
+    for (int r = references.row(method); r < references.row(method + 1); r++) {
+      if (references.kind(r) == Kind.OVERRIDES
+          && references.at(r) == survey.units().nameAt(method)) {
+        return true;
+      }
+    }
+    for (int r : references.to(method)) {
+      if (references.kind(r) == Kind.OVERRIDES) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private List<Integer> next(int method) {

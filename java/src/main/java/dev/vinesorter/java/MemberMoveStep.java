@@ -198,7 +198,7 @@ final class MemberMoveStep {
                 "The moved member was not found as " + move.newName() + " afterwards.",
                 List.of(move.code.declaration(move.member))));
       }
-      if (overrides(now[move.member])) {
+      if (MemberFamily.isInOne(after, now[move.member])) {
         return List.of(
             new Reason(
                 "override-gained",
@@ -252,23 +252,6 @@ final class MemberMoveStep {
     return Arrays.stream(method < 0 ? new int[0] : references.to(method))
         .filter(r -> references.kind(r) == Kind.OVERRIDES)
         .count();
-  }
-
-  /** Whether a member of the new survey overrides or is overridden. */
-  private boolean overrides(int member) {
-    References references = after.references();
-    for (int r = references.row(member); r < references.row(member + 1); r++) {
-      if (references.kind(r) == Kind.OVERRIDES
-          && references.at(r) == after.units().nameAt(member)) {
-        return true;
-      }
-    }
-    for (int r : references.to(member)) {
-      if (references.kind(r) == Kind.OVERRIDES) {
-        return true;
-      }
-    }
-    return false;
   }
 
   private static long key(int at, Kind kind, int target) {

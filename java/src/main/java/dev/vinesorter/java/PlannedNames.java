@@ -49,9 +49,10 @@ final class PlannedNames {
     this.steps = Plan.followed(rehearsal.plan().steps());
     this.movedTo = movedTo;
     Units units = before.units();
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (units.level(unit) == Level.TYPE && !units.has(unit, Trait.FOREIGN)) {
-        classes.put(internal(units, unit), now(units, unit));
+    Map<String, Integer> fresh = byName(Level.TYPE);
+    for (int unit : before.at(Level.TYPE)) {
+      if (!units.has(unit, Trait.FOREIGN)) {
+        classes.put(internal(units, unit), now(units, unit, fresh));
       }
     }
     movedTo.forEach(this::takePackage);
@@ -130,10 +131,11 @@ final class PlannedNames {
   /** Fields that are gone. */
   private void takeSwept() {
     Units units = before.units();
-    for (int unit = 0; unit < units.size(); unit++) {
+    Map<String, Integer> fresh = byName(Level.MEMBER);
+    for (int unit : before.at(Level.MEMBER)) {
       if (units.has(unit, Trait.FIELD)
           && !units.has(unit, Trait.FOREIGN)
-          && after.units().find(Plan.after(steps, units.name(unit)), Level.MEMBER) < 0) {
+          && !fresh.containsKey(Plan.after(steps, units.name(unit)))) {
         take(unit);
       }
     }
@@ -156,14 +158,26 @@ final class PlannedNames {
     }
   }
 
-  private String now(Units units, int type) {
-    int there = after.units().find(Plan.after(steps, units.name(type)), Level.TYPE);
-    if (there < 0) {
-      there = after.units().find(units.name(type), Level.TYPE);
+  /** The units afterwards by name, own before foreign: all are asked for, and a search is long. */
+  private Map<String, Integer> byName(Level level) {
+    Map<String, Integer> found = new HashMap<>();
+    for (int unit : after.at(level)) {
+      Integer known = found.putIfAbsent(after.units().name(unit), unit);
+      if (known != null
+          && after.units().has(known, Trait.FOREIGN)
+          && !after.units().has(unit, Trait.FOREIGN)) {
+        found.put(after.units().name(unit), unit);
+      }
     }
-    if (there < 0) {
-      there = inItsFile(units, type);
+    return found;
+  }
+
+  private String now(Units units, int type, Map<String, Integer> fresh) {
+    Integer known = fresh.get(Plan.after(steps, units.name(type)));
+    if (known == null) {
+      known = fresh.get(units.name(type));
     }
+    int there = known == null ? inItsFile(units, type) : known;
     return there < 0 ? internal(units, type) : internal(after.units(), there);
   }
 
