@@ -94,7 +94,12 @@ final class Expressions {
   }
 
   /** A run of tokens, half-open. */
-  record Run(int begin, int end) {}
+  record Run(int begin, int end) {
+    /** Whether a token is one of them. */
+    boolean holds(int token) {
+      return token >= begin && token < end;
+    }
+  }
 
   /** The arguments between the parenthesis at a token and the one that closes it. */
   List<Run> arguments(int open) {

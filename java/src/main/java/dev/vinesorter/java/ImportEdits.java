@@ -16,6 +16,10 @@ final class ImportEdits {
   private final JavaHeader header;
   private final String lineEnd;
   private final Set<String> added = new TreeSet<>();
+
+  /** What static imports name that come to another place among their like, with its {@code .*}. */
+  private final Set<String> addedStatics = new TreeSet<>();
+
   private final Set<JavaHeader.Import> removed =
       new TreeSet<>((a, b) -> Integer.compare(a.begin(), b.begin()));
 
@@ -51,18 +55,23 @@ final class ImportEdits {
     List<String> names = new ArrayList<>();
     List<String> newNames = new ArrayList<>();
     for (JavaHeader.Import other : header.imports()) {
-      if (!other.isStatic()) {
+      if (other.isStatic() == one.isStatic()) {
         names.add(other.name());
         newNames.add(other == one ? newName : other.name());
       }
     }
     boolean aloneOnItsLine = text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
-    if (!aloneOnItsLine || !isSorted(names) || isSorted(newNames)) {
+    boolean hasNeighbour = !one.isStatic() || staying(true).size() > 1;
+    if (!aloneOnItsLine || !hasNeighbour || !isSorted(names) || isSorted(newNames)) {
       return false;
     }
     removed.add(one);
     relocated.add(one);
-    added.add(newName);
+    if (one.isStatic()) {
+      addedStatics.add(newName + (one.onDemand() ? ".*" : ""));
+    } else {
+      added.add(newName);
+    }
     return true;
   }
 
@@ -86,12 +95,7 @@ final class ImportEdits {
 
   /** Puts all of it into the edits of the source. */
   void into(TextEdits edits) {
-    List<JavaHeader.Import> plain = new ArrayList<>();
-    for (JavaHeader.Import one : header.imports()) {
-      if (!one.isStatic() && !removed.contains(one)) {
-        plain.add(one);
-      }
-    }
+    List<JavaHeader.Import> plain = staying(false);
     if (plain.isEmpty()) {
       addFirst(edits);
     } else {
@@ -99,7 +103,16 @@ final class ImportEdits {
         addBeside(edits, plain, name);
       }
     }
+    for (String name : addedStatics) {
+      addBeside(edits, staying(true), name);
+    }
     removeRuns(edits);
+  }
+
+  private List<JavaHeader.Import> staying(boolean isStatic) {
+    return header.imports().stream()
+        .filter(one -> one.isStatic() == isStatic && !removed.contains(one))
+        .toList();
   }
 
   private void addFirst(TextEdits edits) {
@@ -142,9 +155,10 @@ final class ImportEdits {
     }
     if (behind != null) {
       int at = restOfLineIsEmpty(behind.end()) ? TextLines.end(text, behind.end()) : behind.end();
-      edits.insert(at, lineEnd + "import " + name + ";");
+      edits.insert(at, lineEnd + (behind.isStatic() ? "import static " : "import ") + name + ";");
     } else {
-      edits.insert(before.begin(), "import " + name + ";" + lineEnd);
+      String statement = (before.isStatic() ? "import static " : "import ") + name + ";";
+      edits.insert(before.begin(), statement + lineEnd);
     }
   }
 

@@ -54,8 +54,7 @@ final class InstanceBody {
   }
 
   private boolean isInParameter(int token) {
-    Expressions.Run run = move.parameters.get(move.chosen).run();
-    return token >= run.begin() && token < run.end();
+    return move.parameters.get(move.chosen).run().holds(token);
   }
 
   /** Whether a field is named by itself, or as one of {@code this}. */

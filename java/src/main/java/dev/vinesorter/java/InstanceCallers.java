@@ -1,8 +1,8 @@
 package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
-import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.TextEdits;
@@ -383,17 +383,16 @@ final class InstanceCallers {
     if (object == null) {
       return;
     }
-    demandField(call);
     TextEdits edits = edits(call);
     if (!again) {
       String of = call.isImplicit() && isVariable(call, move.word) ? implicit(call) : "";
       if (of == null) {
         return;
       }
-      String field = (of.isEmpty() ? "" : of + ".") + move.word + ".";
+      String field = (of.isEmpty() ? "" : of + ".") + readField(call) + ".";
       edits.insert(call.tokens.begin(call.token), field);
     } else if (!units.has(move.field, Trait.FINAL)) {
-      edits.insert(call.tokens.begin(call.token), move.ownerName + "." + move.word + ".");
+      edits.insert(call.tokens.begin(call.token), move.ownerName + "." + readField(call) + ".");
     }
     if (move.needsOwner) {
       insertObject(call, object);
@@ -437,10 +436,21 @@ final class InstanceCallers {
     return object;
   }
 
-  private void demandField(Call call) {
-    Site site = move.site(call.r);
-    move.access.demand(
-        move.field, Access.between(units, call.user, move.field, code), List.of(site));
+  /**
+   * How the field's value is written where a call stands: by the field's name, or by its getter
+   * where the field would have to become less private. A call in the method itself is one of the
+   * new place.
+   */
+  private String readField(Call call) {
+    int seenBy = call.user == move.member ? move.target : call.user;
+    Access needed = Access.between(units, seenBy, move.field, code);
+    boolean isSeen = needed.compareTo(Access.of(units, move.field)) <= 0;
+    int getter = isSeen ? -1 : Getters.of(code, move.field, seenBy);
+    if (getter >= 0) {
+      return MemberNames.bare(units.simpleName(getter)) + "()";
+    }
+    move.access.demand(move.field, needed, List.of(move.site(call.r)));
+    return move.word;
   }
 
   // ---- the method becomes static
@@ -488,9 +498,6 @@ final class InstanceCallers {
           call.r);
       return;
     }
-    if (move.field >= 0) {
-      demandField(call);
-    }
     String object = unbound ? fresh(call, move.ownerName) : cut(call, call.receiver);
     List<String> names = new ArrayList<>();
     for (Parameters.Parameter parameter : move.parameters) {
@@ -500,7 +507,7 @@ final class InstanceCallers {
     String on =
         move.chosen >= 0
             ? given.remove(move.chosen)
-            : move.field >= 0 ? object + "." + move.word : targetName(call);
+            : move.field >= 0 ? object + "." + readField(call) : targetName(call);
     if (move.needsOwner) {
       given.add(Math.max(0, move.chosen), object);
     }

@@ -17,6 +17,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 
 /**
  * What the moves of static and of instance members share: what may move, where it goes in the new
@@ -284,6 +285,7 @@ abstract class MemberMove {
     }
     access.demandFromTarget(references.target(r), r);
     if (code.isQualified(file, references.at(r))) {
+      shorten(type, token);
       return;
     }
     if (units.inside(type, target) || !stands(token)) {
@@ -296,6 +298,24 @@ abstract class MemberMove {
     int cut = wanted.lastIndexOf('.') + 1;
     if (cut > 0) {
       inside.insert(references.at(r), changes.encodable(targetFile, wanted.substring(0, cut)));
+    }
+  }
+
+  /** Takes the new owner's name away from before the name of a type that stands in it. */
+  private void shorten(int type, int token) {
+    String name = units.simpleName(type);
+    boolean named =
+        units.parent(type) == target
+            && stands(token)
+            && tokens.is(token - 1, ".")
+            && tokens.isWord(token - 2, units.simpleName(target))
+            && !tokens.is(token - 3, ".");
+    boolean another =
+        standsAlone(tokens, firstToken(), pastToken(), name)
+            || IntStream.of(units.children(target))
+                .anyMatch(one -> one != type && units.simpleName(one).equals(name));
+    if (named && !another) {
+      inside.remove(tokens.begin(token - 2), tokens.begin(token));
     }
   }
 

@@ -302,7 +302,11 @@ final class MoveEdits {
         replaceName(of, one, type);
       }
     } else {
-      replaceName(of, one, type);
+      String rest = one.name().substring(units.name(type).length());
+      boolean isAll = one.onDemand() && !one.isStatic();
+      if (isAll || !of.imports.relocate(one, move.fullAfter(type) + rest)) {
+        replaceName(of, one, type);
+      }
     }
   }
 

@@ -29,7 +29,7 @@ final class OwnerVariables {
   /** Those that the method has to declare. */
   private final Set<TypeVariables.Variable> declared = new LinkedHashSet<>();
 
-  /** The method's own type parameters, where the new owner has all of them as its own. */
+  /** Those of the method's own type parameters that the new owner has as its own. */
   private List<TypeVariables.Variable> dropped = List.of();
 
   OwnerVariables(MemberMove move) {
@@ -87,10 +87,7 @@ final class OwnerVariables {
     }
   }
 
-  /**
-   * Of {@code <K, V> m(Map<K, V>)} the new owner knows K and V. All are dropped or none: a list
-   * with fewer parameters would be that of another method.
-   */
+  /** Of {@code <K, V, R> m(Map<K, V>)} the new owner knows K and V, and R stays the method's. */
   private void drop(List<Expressions.Run> given) {
     List<TypeVariables.Variable> theirs = TypeVariables.of(move.code, move.target);
     Map<String, String> known = new HashMap<>();
@@ -99,11 +96,13 @@ final class OwnerVariables {
         known.putIfAbsent(tokens.text(given.get(n).begin()), theirs.get(n).name());
       }
     }
-    List<TypeVariables.Variable> own = own();
-    if (own.stream().allMatch(variable -> known.containsKey(variable.name()))) {
-      dropped = own;
-      own.forEach(variable -> fresh.put(variable.name(), known.get(variable.name())));
-    }
+    List<String> kept = new ArrayList<>();
+    own().stream().map(v -> v.name()).filter(v -> !known.containsKey(v)).forEach(kept::add);
+    dropped =
+        own().stream()
+            .filter(v -> known.containsKey(v.name()) && !kept.contains(known.get(v.name())))
+            .toList();
+    dropped.forEach(variable -> fresh.put(variable.name(), known.get(variable.name())));
   }
 
   /** The method's own type parameters that it does not declare any more. */
@@ -181,16 +180,11 @@ final class OwnerVariables {
    * @param without a run of tokens that goes, or null
    */
   void into(TextEdits edits, Expressions.Run without) {
-    int past = move.firstToken();
-    if (!dropped.isEmpty()) {
-      past = dropped.get(dropped.size() - 1).run().end() + 1;
-      edits.remove(tokens.begin(dropped.get(0).run().begin() - 1), tokens.begin(past));
-    }
-    int from = past;
+    removeDropped(edits);
     fresh.forEach(
         (old, name) -> {
-          for (int token = from; token < move.pastToken(); token++) {
-            boolean goes = without != null && token >= without.begin() && token < without.end();
+          for (int token = move.firstToken(); token < move.pastToken(); token++) {
+            boolean goes = without != null && without.holds(token) || isDropped(token);
             if (!goes && !old.equals(name) && isVariable(token, old)) {
               edits.replace(tokens.begin(token), tokens.end(token), name);
             }
@@ -198,12 +192,43 @@ final class OwnerVariables {
         });
   }
 
+  private boolean isDropped(int token) {
+    return dropped.stream().anyMatch(variable -> variable.run().holds(token));
+  }
+
+  /** Takes those out of the method's list that it does not declare any more; with all, the list. */
+  private void removeDropped(TextEdits edits) {
+    List<TypeVariables.Variable> own = own();
+    int kept = own.size() - 1;
+    while (kept >= 0 && dropped.contains(own.get(kept))) {
+      kept--;
+    }
+    if (kept < 0) {
+      if (!own.isEmpty()) {
+        int past = own.get(own.size() - 1).run().end() + 1;
+        edits.remove(tokens.begin(own.get(0).run().begin() - 1), tokens.begin(past));
+      }
+      return;
+    }
+    for (int n = 0; n < kept; n++) {
+      if (dropped.contains(own.get(n))) {
+        edits.remove(
+            tokens.begin(own.get(n).run().begin()), tokens.begin(own.get(n + 1).run().begin()));
+      }
+    }
+    if (kept < own.size() - 1) {
+      edits.remove(
+          tokens.end(own.get(kept).run().end() - 1),
+          tokens.end(own.get(own.size() - 1).run().end() - 1));
+    }
+  }
+
   /** Declares what the method needs, before its type. */
   void declare(TextEdits edits, String before) {
     int type = ModifierEdits.behindModifiers(tokens, move.firstToken());
     List<String> texts = declared.stream().map(variable -> text(variable.run())).toList();
     String list = String.join(", ", texts);
-    if (tokens.is(type, "<") && dropped.isEmpty() && !list.isEmpty()) {
+    if (tokens.is(type, "<") && dropped.size() < own().size() && !list.isEmpty()) {
       edits.insert(tokens.end(type), list + ", ");
       list = "";
     }

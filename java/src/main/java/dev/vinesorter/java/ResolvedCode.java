@@ -179,7 +179,7 @@ final class ResolvedCode {
       // What a class inside declares or inherits is told by no unit of its own.
       int around = units.ancestor(member, Level.TYPE);
       while (around >= 0 && units.level(around) == Level.TYPE) {
-        if (around == owner || isSubtype(around, owner)) {
+        if (around == owner || SourceView.isObject(units, owner) || isSubtype(around, owner)) {
           found = "this@" + names.apply(around);
           break;
         }

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.Overlay;
 import java.util.ArrayList;
@@ -130,7 +131,12 @@ class SourceView {
 
   /** Whether one type is another or inherits from it along the survey's own types. */
   final boolean isSubtype(int sub, int base) {
-    return sub == base || allSupertypes(sub).contains(base);
+    return sub == base || isObject(units, base) || allSupertypes(sub).contains(base);
+  }
+
+  /** Whether a type is the one that every other inherits from, though no source says so. */
+  static boolean isObject(Units units, int type) {
+    return units.has(type, Trait.FOREIGN) && units.name(type).equals("java.lang.Object");
   }
 
   /** All types that a type inherits from. */

@@ -329,6 +329,45 @@ class MemberMoveTest {
   }
 
   @Test
+  void newOwnerKnowsItsTypeParametersItsTypesAndItsObjectsMembers() {
+    String code =
+        """
+        --- a/Desk.java
+        package a;
+        import java.util.List;
+        import java.util.function.Function;
+        class Desk {
+          private final Desk next = null;
+          private Shelf<Integer> shelf;
+          Shelf<Integer> shelf() { return shelf; }
+          <B, R> List<R> all(Shelf<B> shelf, Function<B, R> to) {
+            return shelf.books.stream().map(to).toList();
+          }
+          int code(Shelf<?> shelf) { return shelf.hashCode() + Shelf.Board.count + hashCode(); }
+          int sum(int n) { return n == 0 ? shelf.width : next.sum(n - 1) + shelf.width; }
+          int used(Shelf<String> s) { return all(s, String::length).size() + code(s) + sum(2); }
+        }
+        class Clerk { int sum(Desk desk) { return desk.sum(3); } }
+        --- a/Shelf.java
+        package a;
+        class Shelf<T> {
+          java.util.List<T> books;
+          int width;
+          static class Board { static int count; }
+        }
+        """;
+    assertThat(moved(code, "a.Desk#all(Shelf, Function)", "a.Shelf").text("a/Shelf.java").text())
+        .contains("  <R> List<R> all(Function<T, R> to) {\n    return books.stream().map(to)");
+    assertThat(moved(code, "a.Desk#code(Shelf)", "a.Shelf").text("a/Shelf.java").text())
+        .contains("{ return hashCode() + Board.count + desk.hashCode(); }");
+    Overlay after = moved(code, "a.Desk#sum(int)", "a.Shelf");
+    assertThat(after.text("a/Shelf.java").text())
+        .contains("return n == 0 ? width : desk.next.shelf().sum(desk.next, n - 1) + width;");
+    assertThat(after.text("a/Desk.java").text())
+        .contains("private Shelf<Integer> shelf;", "return desk.shelf().sum(desk, 3);");
+  }
+
+  @Test
   void fieldIsReadByItsGetterWhereItWouldHaveToBecomeLessPrivate() {
     Overlay after =
         moved(

@@ -400,7 +400,7 @@ class MoveTest {
                 """
                 --- a/A.java
                 package a;
-                public class A {}
+                public class A { public static final int ONE = 1; public static class In {} }
                 --- c/InOrder.java
                 package c;
 
@@ -417,6 +417,16 @@ class MoveTest {
                 import java.util.List;
 
                 class AsItCame { A a; List<Map<A, A>> l; }
+                --- c/Statics.java
+                package c;
+
+                import static a.A.ONE;
+                import static java.lang.Math.abs;
+
+                import a.A.In;
+                import java.util.List;
+
+                class Statics { List<In> in; int n = abs(ONE); }
                 """),
             "a.A",
             "k");
@@ -425,6 +435,9 @@ class MoveTest {
         .contains("import java.util.List;\nimport java.util.Map;\nimport k.A;\n\nclass");
     assertThat(text(after, "c/AsItCame.java"))
         .contains("import java.util.Map;\nimport k.A; // ours\nimport java.util.List;");
+    assertThat(text(after, "c/Statics.java"))
+        .contains("import static java.lang.Math.abs;\nimport static k.A.ONE;\n")
+        .contains("import java.util.List;\nimport k.A.In;\n");
   }
 
   @Test
