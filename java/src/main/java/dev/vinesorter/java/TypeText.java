@@ -1,0 +1,6 @@
+package dev.vinesorter.java;
+
+/** Types as they are written. */
+final class TypeText {
+  private TypeText() {}
+}
