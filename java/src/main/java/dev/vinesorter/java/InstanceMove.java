@@ -310,7 +310,7 @@ final class InstanceMove extends MemberMove {
   /** Whether a field's type is the new owner, with or without type arguments. */
   private boolean fieldIsOf(int used) {
     String type = units.type(used);
-    if (type == null || !UnitScan.simple(type, false).equals(units.simpleName(target))) {
+    if (type == null || !TypeText.simple(type, false).equals(units.simpleName(target))) {
       return false;
     }
     for (int r = references.row(used); r < references.row(used + 1); r++) {
@@ -449,7 +449,7 @@ final class InstanceMove extends MemberMove {
     int line = space.lastIndexOf('\n');
     String lead = line < 0 ? " " : "\n" + space.substring(line + 1);
     List<String> theirs =
-        TypeVariables.of(code, target).stream().map(TypeVariables.Variable::name).toList();
+        SourceView.of(code, target).stream().map(TypeVariables.Variable::name).toList();
     String type =
         units.simpleName(target) + (theirs.isEmpty() ? "" : "<" + String.join(", ", theirs) + ">");
     String lineEnd = code.sources().text(units.name(file)).lineEnd();

@@ -122,20 +122,20 @@ final class InterfaceModifiers {
   }
 
   private void complete(String modifier) {
-    if (ModifierEdits.find(tokens, begin(), modifier.strip()) < 0) {
+    if (Modifiers.find(tokens, begin(), modifier.strip()) < 0) {
       insert(modifier);
     }
   }
 
   /** Puts a modifier behind those that are there. */
   private void insert(String modifier) {
-    int type = ModifierEdits.behindModifiers(tokens, tokens.from(begin()));
+    int type = Modifiers.behindModifiers(tokens, tokens.from(begin()));
     move.inside.insert(tokens.begin(type), modifier);
   }
 
   private void drop(Set<String> modifiers) {
     for (String modifier : modifiers) {
-      int token = ModifierEdits.find(tokens, begin(), modifier);
+      int token = Modifiers.find(tokens, begin(), modifier);
       if (token >= 0) {
         move.inside.remove(
             tokens.begin(token),

@@ -107,7 +107,7 @@ public final class JavaReader implements SourceReader {
         List<UnitScan> scans = units(run, index, problems);
         for (JavaFile file : all) {
           if (file.isModuleInfo()) {
-            ModuleInfo.read(index, file);
+            ModuleScan.read(index, file);
           }
         }
         references(run, index, scans, problems, progress);

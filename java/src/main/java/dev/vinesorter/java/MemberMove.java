@@ -292,7 +292,7 @@ abstract class MemberMove {
       return;
     }
     String wanted =
-        ModifierEdits.endsAnnotation(tokens, token - 1)
+        Modifiers.endsAnnotation(tokens, token - 1)
             ? names.annotatedIn(targetFile, type)
             : names.in(targetFile, type);
     int cut = wanted.lastIndexOf('.') + 1;

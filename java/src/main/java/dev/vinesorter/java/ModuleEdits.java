@@ -54,9 +54,9 @@ final class ModuleEdits {
 
   private void descriptor(int file) {
     JavaTokens tokens = move.tokens(file);
-    List<ModuleInfo.Named> names = ModuleInfo.names(tokens);
+    List<ModuleDirectives.Named> names = ModuleDirectives.names(tokens);
     TextEdits text = edits.in(file);
-    for (ModuleInfo.Named named : names) {
+    for (ModuleDirectives.Named named : names) {
       int type = isOpening(named) ? -1 : move.movedType(named.name());
       if (type >= 0) {
         String old = units.name(type);
@@ -84,13 +84,13 @@ final class ModuleEdits {
   private void left(
       int file,
       JavaTokens tokens,
-      List<ModuleInfo.Named> names,
+      List<ModuleDirectives.Named> names,
       String from,
       String into,
       TextEdits text) {
     boolean exportsNew = names.stream().anyMatch(n -> isOpening(n) && n.name().equals(into));
     boolean exportsOld = false;
-    for (ModuleInfo.Named named : names) {
+    for (ModuleDirectives.Named named : names) {
       if (isOpening(named) && named.name().equals(from)) {
         exportsOld |= named.directive().equals("exports");
         if (move.empties(from)) {
@@ -103,14 +103,14 @@ final class ModuleEdits {
     }
   }
 
-  private static boolean isOpening(ModuleInfo.Named named) {
+  private static boolean isOpening(ModuleDirectives.Named named) {
     return named.directive().equals("exports") || named.directive().equals("opens");
   }
 
   private void emptied(
       int file,
       JavaTokens tokens,
-      ModuleInfo.Named named,
+      ModuleDirectives.Named named,
       boolean exportsNew,
       String into,
       TextEdits text) {

@@ -36,7 +36,7 @@ final class OwnerVariables {
     this.move = move;
     this.units = move.units;
     this.tokens = move.tokens;
-    this.all = TypeVariables.of(move.code, move.owner);
+    this.all = SourceView.of(move.code, move.owner);
   }
 
   /**
@@ -60,7 +60,7 @@ final class OwnerVariables {
     }
     List<String> own = new ArrayList<>();
     own().forEach(variable -> own.add(variable.name()));
-    List<TypeVariables.Variable> theirs = TypeVariables.of(move.code, move.target);
+    List<TypeVariables.Variable> theirs = SourceView.of(move.code, move.target);
     Set<String> taken = new TreeSet<>(own);
     theirs.forEach(variable -> taken.add(variable.name()));
     for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
@@ -89,7 +89,7 @@ final class OwnerVariables {
 
   /** Of {@code <K, V, R> m(Map<K, V>)} the new owner knows K and V, and R stays the method's. */
   private void drop(List<Expressions.Run> given) {
-    List<TypeVariables.Variable> theirs = TypeVariables.of(move.code, move.target);
+    List<TypeVariables.Variable> theirs = SourceView.of(move.code, move.target);
     Map<String, String> known = new HashMap<>();
     for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
       if (given.get(n).end() - given.get(n).begin() == 1) {
@@ -129,7 +129,7 @@ final class OwnerVariables {
 
   private List<TypeVariables.Variable> own() {
     return TypeVariables.of(
-        tokens, ModifierEdits.behindModifiers(tokens, tokens.from(units.begin(move.member))));
+        tokens, Modifiers.behindModifiers(tokens, tokens.from(units.begin(move.member))));
   }
 
   private boolean isInnerOfGeneric() {
@@ -140,7 +140,7 @@ final class OwnerVariables {
         && !units.has(inner, Trait.INTERFACE)
         && !units.has(inner, Trait.ENUM)
         && !units.has(inner, Trait.RECORD)) {
-      if (!TypeVariables.of(move.code, around).isEmpty()) {
+      if (!SourceView.of(move.code, around).isEmpty()) {
         return true;
       }
       inner = around;
@@ -225,7 +225,7 @@ final class OwnerVariables {
 
   /** Declares what the method needs, before its type. */
   void declare(TextEdits edits, String before) {
-    int type = ModifierEdits.behindModifiers(tokens, move.firstToken());
+    int type = Modifiers.behindModifiers(tokens, move.firstToken());
     List<String> texts = declared.stream().map(variable -> text(variable.run())).toList();
     String list = String.join(", ", texts);
     if (tokens.is(type, "<") && dropped.size() < own().size() && !list.isEmpty()) {

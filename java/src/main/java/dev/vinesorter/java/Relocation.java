@@ -249,4 +249,16 @@ final class Relocation extends SourceView {
     }
     return JavaFile.pathIn(root, packageAfter(unit), fileName);
   }
+
+  /** Replaces the names of moved types, whole or as the outer part of a nested type's name. */
+  static String renamed(Relocation move, String text) {
+    String fresh = text;
+    for (int type : move.goals().keySet()) {
+      String old = move.units().name(type);
+      if (fresh.contains(old)) {
+        fresh = ServiceFiles.renamed(fresh, old, move.fullAfter(type));
+      }
+    }
+    return fresh;
+  }
 }

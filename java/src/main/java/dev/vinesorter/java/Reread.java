@@ -200,7 +200,7 @@ final class Reread {
   private static void moduleInfos(UnitIndex index, List<JavaFile> files) {
     for (JavaFile file : files) {
       if (file.isModuleInfo()) {
-        ModuleInfo.read(index, file);
+        ModuleScan.read(index, file);
       }
     }
   }

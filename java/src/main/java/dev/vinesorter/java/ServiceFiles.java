@@ -28,9 +28,9 @@ final class ServiceFiles {
       Matcher place = PLACE.matcher(path);
       if (place.matches()) {
         SourceText old = sources.text(path);
-        SourceText fresh = old.with(renamed(move, old.text()));
+        SourceText fresh = old.with(Relocation.renamed(move, old.text()));
         String service = place.group(2);
-        String newService = renamed(move, service);
+        String newService = Relocation.renamed(move, service);
         if (!newService.equals(service)) {
           String folder = path.substring(0, path.length() - service.length());
           sources.move(path, folder + newService, fresh);
@@ -52,18 +52,6 @@ final class ServiceFiles {
       }
     }
     return names;
-  }
-
-  /** Replaces the names of moved types, whole or as the outer part of a nested type's name. */
-  private static String renamed(Relocation move, String text) {
-    String fresh = text;
-    for (int type : move.goals().keySet()) {
-      String old = move.units().name(type);
-      if (fresh.contains(old)) {
-        fresh = renamed(fresh, old, move.fullAfter(type));
-      }
-    }
-    return fresh;
   }
 
   /** Replaces the name where it stands whole, or as the outer part of a nested type's name. */

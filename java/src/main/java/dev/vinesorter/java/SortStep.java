@@ -160,7 +160,7 @@ final class SortStep {
   }
 
   private boolean isStatic(TypeBody.Part part) {
-    int past = ModifierEdits.behindModifiers(tokens, part.first());
+    int past = Modifiers.behindModifiers(tokens, part.first());
     for (int token = part.first(); token < past; token++) {
       if (tokens.is(token, "static")) {
         return true;

@@ -215,4 +215,10 @@ class SourceView {
     int token = of.from(offset);
     return token < of.size() && of.begin(token) == offset && of.is(token - 1, ".");
   }
+
+  /** The parameters that a type declares. */
+  static List<TypeVariables.Variable> of(SourceView code, int type) {
+    JavaTokens tokens = code.tokens(code.units().fileOf(type));
+    return TypeVariables.of(tokens, tokens.from(code.units().nameAt(type)) + 1);
+  }
 }

@@ -82,7 +82,7 @@ record TypeBody(List<Part> parts, int begin, int end, boolean ownLines) {
   /** The token behind the declaration that begins at one. */
   private static int behindDeclaration(JavaTokens tokens, int begin, int close) {
     boolean value = false;
-    int token = ModifierEdits.behindModifiers(tokens, begin);
+    int token = Modifiers.behindModifiers(tokens, begin);
     while (token < close) {
       if (tokens.is(token, "(")) {
         token = tokens.behind(token, "(", ")");

@@ -19,16 +19,10 @@ final class TypeVariables {
   static List<Variable> of(JavaTokens tokens, int open) {
     List<Variable> found = new ArrayList<>();
     for (Expressions.Run run : arguments(tokens, open)) {
-      int name = ModifierEdits.behindModifiers(tokens, run.begin());
+      int name = Modifiers.behindModifiers(tokens, run.begin());
       found.add(new Variable(tokens.text(name), run));
     }
     return found;
-  }
-
-  /** The parameters that a type declares. */
-  static List<Variable> of(SourceView code, int type) {
-    JavaTokens tokens = code.tokens(code.units().fileOf(type));
-    return of(tokens, tokens.from(code.units().nameAt(type)) + 1);
   }
 
   /** What commas part between the {@code <} at a token and the {@code >} that closes it. */

@@ -35,7 +35,6 @@ final class UnitScan {
   static final String STATIC_INITIALISER = "static {}";
 
   private static final Pattern SPACE = Pattern.compile("\\s+");
-  private static final Pattern ANNOTATION = Pattern.compile("@[\\w.]+(\\([^)]*\\))? *");
 
   private final UnitIndex index;
   private final SurveyBuilder builder;
@@ -199,7 +198,7 @@ final class UnitScan {
     }
     StringJoiner signature = new StringJoiner(", ", name + "(", ")");
     for (VariableTree parameter : method.getParameters()) {
-      signature.add(simple(written(parameter.getType()), isVarArgs(parameter)));
+      signature.add(TypeText.simple(written(parameter.getType()), isVarArgs(parameter)));
     }
     int unit = builder.unit(Level.MEMBER, owner, signature.toString());
     if (!placed.add(unit)) {
@@ -309,27 +308,6 @@ final class UnitScan {
   private boolean isVarArgs(VariableTree parameter) {
     int end = end(parameter.getType());
     return end >= 3 && file.text().startsWith("...", end - 3);
-  }
-
-  /** A written type as Javadoc shows it in a signature. */
-  static String simple(String written, boolean varArgs) {
-    StringBuilder plain = new StringBuilder();
-    int depth = 0;
-    String text = written.indexOf('@') < 0 ? written : ANNOTATION.matcher(written).replaceAll("");
-    for (int at = 0; at < text.length(); at++) {
-      char c = text.charAt(at);
-      depth += c == '<' ? 1 : c == '>' ? -1 : 0;
-      if (depth == 0 && c != '>' && c != ' ') {
-        plain.append(c);
-      }
-    }
-    String bare = plain.toString();
-    String dots = "";
-    if (varArgs && bare.endsWith("...")) {
-      bare = bare.substring(0, bare.length() - 3);
-      dots = "...";
-    }
-    return bare.substring(bare.lastIndexOf('.') + 1) + dots;
   }
 
   private static int traits(ModifiersTree modifiers) {

@@ -1,8 +1,5 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.model.Level;
-import dev.vinesorter.core.model.SurveyBuilder;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -11,32 +8,11 @@ import java.util.List;
  * not compiled, since all modules of a root are read in one run, where packages are open to each
  * other.
  */
-final class ModuleInfo {
-  private ModuleInfo() {}
+final class ModuleDirectives {
+  private ModuleDirectives() {}
 
   /** A dotted name in a directive. */
   record Named(String directive, String name, int begin, int end) {}
-
-  static void read(UnitIndex index, JavaFile file) {
-    SurveyBuilder builder = index.builder();
-    int traits = file.traits();
-    int unit = UnitScan.fileUnit(builder, file, traits);
-    for (Named named : names(file.tokens())) {
-      int type = index.ownType(named.name());
-      int target = type;
-      if (type < 0 && builder.knows(Level.PACKAGE, -1, named.name())) {
-        target = builder.unit(Level.PACKAGE, -1, named.name());
-      }
-      if (target >= 0 && !named.directive().equals("requires")) {
-        int begin = named.end() - lastSegment(named.name()).length();
-        builder.reference(unit, target, Kind.REFERS, begin, named.end(), false);
-      }
-    }
-  }
-
-  private static String lastSegment(String name) {
-    return name.substring(name.lastIndexOf('.') + 1);
-  }
 
   /**
    * The names that follow {@code exports}, {@code opens}, {@code uses}, {@code provides} and {@code
