@@ -1,6 +1,7 @@
 package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -12,9 +13,15 @@ import java.util.stream.IntStream;
 final class Getters {
   private Getters() {}
 
-  /** The getter of a field that a unit can see as it is; -1 where there is none. */
+  /**
+   * The getter of a field that a unit can see as it is; -1 where there is none. A record's
+   * component whose getter no source declares stands for that getter.
+   */
   static int of(SourceView code, int field, int seenBy) {
     Units units = code.units();
+    if (isComponent(units, field) && units.find(units.name(field) + "()", Level.MEMBER) < 0) {
+      return field;
+    }
     for (int method : units.children(units.parent(field))) {
       if (field(code.survey(), method, code.tokens(units.fileOf(field))) == field
           && Access.between(units, seenBy, method, code).compareTo(Access.of(units, method)) <= 0) {
@@ -30,6 +37,9 @@ final class Getters {
   static int field(Survey survey, int method, JavaTokens tokens) {
     Units units = survey.units();
     References references = survey.references();
+    if (isComponent(units, method)) {
+      return method;
+    }
     boolean plain =
         units.has(method, Trait.METHOD)
             && units.simpleName(method).endsWith("()")
@@ -62,5 +72,11 @@ final class Getters {
             && !units.has(read.get(0), Trait.STATIC)
             && units.parent(read.get(0)) == units.parent(method);
     return one ? read.get(0) : -1;
+  }
+
+  private static boolean isComponent(Units units, int member) {
+    return units.has(member, Trait.FIELD)
+        && !units.has(member, Trait.STATIC)
+        && units.has(units.parent(member), Trait.RECORD);
   }
 }

@@ -60,7 +60,9 @@ final class MemberAccess {
       }
       return;
     }
-    for (int at = unit; at >= 0; at = units.parent(at)) {
+    // A record's component is called by a method that no source declares, which is public.
+    boolean byAccessor = references.kind(r) == Kind.CALLS && units.has(unit, Trait.FIELD);
+    for (int at = byAccessor ? units.parent(unit) : unit; at >= 0; at = units.parent(at)) {
       boolean counts = units.level(at) == Level.TYPE || units.level(at) == Level.MEMBER;
       if (counts && !units.has(at, Trait.FOREIGN) && at != move.member) {
         demand(at, Access.between(units, move.target, at, code), List.of(move.site(r)));

@@ -365,6 +365,7 @@ abstract class MemberMove {
     boolean hidden =
         units.has(used, Trait.FIELD)
             && !units.has(used, Trait.STATIC)
+            && !units.has(used, Trait.FOREIGN)
             && references.kind(r) == Kind.READS
             && isNamed(r, units.simpleName(used))
             && Access.between(units, target, used, code).compareTo(Access.of(units, used)) > 0;

@@ -59,7 +59,10 @@ final class MovedMeaning {
     /** The field that a method does nothing but return, or -1. */
     int getter(int method) {
       int file = survey.units().fileOf(method);
-      if (file < 0 || !survey.units().simpleName(method).endsWith("()")) {
+      boolean takesSome =
+          survey.units().has(method, Trait.METHOD)
+              && !survey.units().simpleName(method).endsWith("()");
+      if (file < 0 || takesSome) {
         return -1;
       }
       Integer known = getters.get(method);

@@ -124,6 +124,11 @@ final class MovedText {
       changes.in(targetFile).insert(next, (together ? "" : lineEnd) + moved + lineEnd);
       return;
     }
+    int first = lineBehindHead(tokens, text);
+    if (first >= 0) {
+      changes.in(targetFile).insert(first, moved + lineEnd + lineEnd);
+      return;
+    }
     int brace = tokens.before(units.end(target));
     int at = tokens.begin(brace);
     int line = TextLines.begin(text, at);
@@ -140,6 +145,34 @@ final class MovedText {
           .in(targetFile)
           .insert(at, lineEnd + (empty ? "" : lineEnd) + moved + lineEnd + around);
     }
+  }
+
+  /**
+   * Where the first line in a type begins, which is a field's place where others than fields stand
+   * in the type; -1 where the field is not put there.
+   */
+  private int lineBehindHead(JavaTokens tokens, String text) {
+    int first = -1;
+    for (int child : units.children(target)) {
+      if (units.begin(child) >= 0) {
+        if (units.has(child, Trait.FIELD)) {
+          return -1;
+        }
+        first = first < 0 ? units.begin(child) : Math.min(first, units.begin(child));
+      }
+    }
+    if (first < 0 || !units.has(member, Trait.FIELD) || units.has(target, Trait.ENUM)) {
+      return -1;
+    }
+    int brace = tokens.from(units.nameAt(target));
+    for (int depth = 0; depth > 0 || !tokens.is(brace, "{"); brace++) {
+      depth += tokens.is(brace, "(") ? 1 : tokens.is(brace, ")") ? -1 : 0;
+    }
+    int end = tokens.end(brace);
+    boolean alone = text.substring(end, TextLines.end(text, end)).isBlank();
+    int line = TextLines.next(text, end);
+    boolean blank = alone && text.substring(line, TextLines.end(text, line)).isBlank();
+    return alone && !blank && first >= line ? line : -1;
   }
 
   /**

@@ -329,6 +329,31 @@ class MemberMoveTest {
   }
 
   @Test
+  void componentsAreReadByTheirAccessorsAndFieldsStandFirst() {
+    String code =
+        """
+        --- a/Tag.java
+        package a;
+        record Tag(String name, int size) {
+          static final int[] MOST = {2};
+          static String text(Tag tag, char[] of) { return tag.name + tag.size() + of.length; }
+          String text(Desk desk) { return name + size() + desk.hashCode(); }
+        }
+        --- a/Desk.java
+        package a;
+        class Desk {
+          private Desk() {}
+        }
+        """;
+    assertThat(moved(code, "a.Tag#text(Tag, char[])", "a.Desk").text("a/Desk.java").text())
+        .contains("return tag.name() + tag.size() + of.length;");
+    assertThat(moved(code, "a.Tag#text(Desk)", "a.Desk").text("a/Desk.java").text())
+        .contains("return tag.name() + tag.size() + hashCode();");
+    assertThat(moved(code, "a.Tag#MOST", "a.Desk").text("a/Desk.java").text())
+        .contains("class Desk {\n  static final int[] MOST = {2};\n\n  private Desk() {}\n}");
+  }
+
+  @Test
   void newOwnerKnowsItsTypeParametersItsTypesAndItsObjectsMembers() {
     String code =
         """
