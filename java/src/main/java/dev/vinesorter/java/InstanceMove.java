@@ -449,7 +449,7 @@ final class InstanceMove extends MemberMove {
     int line = space.lastIndexOf('\n');
     String lead = line < 0 ? " " : "\n" + space.substring(line + 1);
     List<String> theirs =
-        SourceView.of(code, target).stream().map(TypeVariables.Variable::name).toList();
+        code.typeVariables(target).stream().map(TypeVariables.Variable::name).toList();
     String type =
         units.simpleName(target) + (theirs.isEmpty() ? "" : "<" + String.join(", ", theirs) + ">");
     String lineEnd = code.sources().text(units.name(file)).lineEnd();

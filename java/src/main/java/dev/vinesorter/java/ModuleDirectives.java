@@ -3,11 +3,7 @@ package dev.vinesorter.java;
 import java.util.ArrayList;
 import java.util.List;
 
-/**
- * Reads a {@code module-info} by its tokens: the types and packages that its directives name. It is
- * not compiled, since all modules of a root are read in one run, where packages are open to each
- * other.
- */
+/** The types and packages that the directives of a {@code module-info} name. */
 final class ModuleDirectives {
   private ModuleDirectives() {}
 

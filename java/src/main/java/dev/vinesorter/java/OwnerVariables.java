@@ -36,7 +36,7 @@ final class OwnerVariables {
     this.move = move;
     this.units = move.units;
     this.tokens = move.tokens;
-    this.all = SourceView.of(move.code, move.owner);
+    this.all = move.code.typeVariables(move.owner);
   }
 
   /**
@@ -60,7 +60,7 @@ final class OwnerVariables {
     }
     List<String> own = new ArrayList<>();
     own().forEach(variable -> own.add(variable.name()));
-    List<TypeVariables.Variable> theirs = SourceView.of(move.code, move.target);
+    List<TypeVariables.Variable> theirs = move.code.typeVariables(move.target);
     Set<String> taken = new TreeSet<>(own);
     theirs.forEach(variable -> taken.add(variable.name()));
     for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
@@ -89,7 +89,7 @@ final class OwnerVariables {
 
   /** Of {@code <K, V, R> m(Map<K, V>)} the new owner knows K and V, and R stays the method's. */
   private void drop(List<Expressions.Run> given) {
-    List<TypeVariables.Variable> theirs = SourceView.of(move.code, move.target);
+    List<TypeVariables.Variable> theirs = move.code.typeVariables(move.target);
     Map<String, String> known = new HashMap<>();
     for (int n = 0; n < Math.min(given.size(), theirs.size()); n++) {
       if (given.get(n).end() - given.get(n).begin() == 1) {
@@ -140,7 +140,7 @@ final class OwnerVariables {
         && !units.has(inner, Trait.INTERFACE)
         && !units.has(inner, Trait.ENUM)
         && !units.has(inner, Trait.RECORD)) {
-      if (!SourceView.of(move.code, around).isEmpty()) {
+      if (!move.code.typeVariables(around).isEmpty()) {
         return true;
       }
       inner = around;

@@ -251,12 +251,12 @@ final class Relocation extends SourceView {
   }
 
   /** Replaces the names of moved types, whole or as the outer part of a nested type's name. */
-  static String renamed(Relocation move, String text) {
+  String renamed(String text) {
     String fresh = text;
-    for (int type : move.goals().keySet()) {
-      String old = move.units().name(type);
+    for (int type : goals.keySet()) {
+      String old = units().name(type);
       if (fresh.contains(old)) {
-        fresh = ServiceFiles.renamed(fresh, old, move.fullAfter(type));
+        fresh = ServiceFiles.renamed(fresh, old, fullAfter(type));
       }
     }
     return fresh;

@@ -104,7 +104,7 @@ final class RelocationStep {
     modules.into(draft, packages);
     applyTexts(edits);
     modules.applyTexts();
-    ServiceFiles.apply(move);
+    ServiceFiles.apply(move.sources(), move::renamed);
     return draft.survey();
   }
 

@@ -5,6 +5,7 @@ import dev.vinesorter.source.SourceText;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -22,15 +23,15 @@ final class ServiceFiles {
     return sources.paths().stream().filter(p -> p.contains("META-INF/services/")).toList();
   }
 
-  static void apply(Relocation move) {
-    Overlay sources = move.sources();
+  /** Gives the files, and the names in them, the names that texts get. */
+  static void apply(Overlay sources, UnaryOperator<String> renamed) {
     for (String path : paths(sources)) {
       Matcher place = PLACE.matcher(path);
       if (place.matches()) {
         SourceText old = sources.text(path);
-        SourceText fresh = old.with(Relocation.renamed(move, old.text()));
+        SourceText fresh = old.with(renamed.apply(old.text()));
         String service = place.group(2);
-        String newService = Relocation.renamed(move, service);
+        String newService = renamed.apply(service);
         if (!newService.equals(service)) {
           String folder = path.substring(0, path.length() - service.length());
           sources.move(path, folder + newService, fresh);

@@ -217,8 +217,8 @@ class SourceView {
   }
 
   /** The parameters that a type declares. */
-  static List<TypeVariables.Variable> of(SourceView code, int type) {
-    JavaTokens tokens = code.tokens(code.units().fileOf(type));
-    return TypeVariables.of(tokens, tokens.from(code.units().nameAt(type)) + 1);
+  final List<TypeVariables.Variable> typeVariables(int type) {
+    JavaTokens tokens = tokens(units.fileOf(type));
+    return TypeVariables.of(tokens, tokens.from(units.nameAt(type)) + 1);
   }
 }
