@@ -2,8 +2,11 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.source.TextEdits;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -23,7 +26,12 @@ final class ImportEdits {
   private final Set<JavaHeader.Import> removed =
       new TreeSet<>((a, b) -> Integer.compare(a.begin(), b.begin()));
 
-  /** Those of the removed that come back under another name. */
+  /** New names of imports, and what writes each where the old one stands. */
+  private final Map<JavaHeader.Import, String> renamed = new HashMap<>();
+
+  private final Map<JavaHeader.Import, Runnable> renamings = new LinkedHashMap<>();
+
+  /** Those that come back under their new name in another line. */
   private final Set<JavaHeader.Import> relocated = new HashSet<>();
 
   ImportEdits(String text, JavaHeader header, String lineEnd) {
@@ -46,33 +54,50 @@ final class ImportEdits {
   }
 
   /**
-   * Gives an import another name. Where the imports are in order and the new name would break it,
+   * Gives an import another name. Where the imports were in order and the new names would break it,
    * the line moves to its place.
    *
-   * @return false when the line stays where it is, and its name is to be replaced there
+   * @param inPlace writes the new name where the old one stands
    */
-  boolean relocate(JavaHeader.Import one, String newName) {
+  void relocate(JavaHeader.Import one, String newName, Runnable inPlace) {
+    renamed.put(one, newName);
+    renamings.put(one, inPlace);
+  }
+
+  /** The new names of the imports that go to other lines. */
+  Map<JavaHeader.Import, String> relocated() {
+    Map<JavaHeader.Import, String> names = new LinkedHashMap<>();
+    relocated.forEach(one -> names.put(one, renamed.get(one)));
+    return names;
+  }
+
+  /** Decides of all imports of a sort together whether they stay where they are. */
+  private void settle(boolean isStatic) {
     List<String> names = new ArrayList<>();
     List<String> newNames = new ArrayList<>();
-    for (JavaHeader.Import other : header.imports()) {
-      if (other.isStatic() == one.isStatic()) {
-        names.add(other.name());
-        newNames.add(other == one ? newName : other.name());
+    List<JavaHeader.Import> changed = new ArrayList<>();
+    boolean hasOthers = false;
+    for (JavaHeader.Import one : header.imports()) {
+      if (one.isStatic() == isStatic && !removed.contains(one)) {
+        names.add(one.name());
+        newNames.add(renamed.getOrDefault(one, one.name()));
+        boolean movable =
+            renamed.containsKey(one)
+                && text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
+        if (movable) {
+          changed.add(one);
+        }
+        hasOthers |= !movable;
       }
     }
-    boolean aloneOnItsLine = text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
-    boolean hasNeighbour = !one.isStatic() || staying(true).size() > 1;
-    if (!aloneOnItsLine || !hasNeighbour || !isSorted(names) || isSorted(newNames)) {
-      return false;
+    if (!isSorted(names) || isSorted(newNames) || isStatic && !hasOthers) {
+      return;
     }
-    removed.add(one);
-    relocated.add(one);
-    if (one.isStatic()) {
-      addedStatics.add(newName + (one.onDemand() ? ".*" : ""));
-    } else {
-      added.add(newName);
+    for (JavaHeader.Import one : changed) {
+      removed.add(one);
+      relocated.add(one);
+      (isStatic ? addedStatics : added).add(renamed.get(one) + (one.onDemand() ? ".*" : ""));
     }
-    return true;
   }
 
   private static boolean isSorted(List<String> names) {
@@ -85,7 +110,7 @@ final class ImportEdits {
   }
 
   boolean adds(String name) {
-    return added.contains(name);
+    return added.contains(name) || renamed.containsValue(name);
   }
 
   /** The names to be imported, ascending. */
@@ -95,6 +120,14 @@ final class ImportEdits {
 
   /** Puts all of it into the edits of the source. */
   void into(TextEdits edits) {
+    settle(false);
+    settle(true);
+    renamings.forEach(
+        (one, inPlace) -> {
+          if (!removed.contains(one)) {
+            inPlace.run();
+          }
+        });
     List<JavaHeader.Import> plain = staying(false);
     if (plain.isEmpty()) {
       addFirst(edits);

@@ -298,15 +298,12 @@ final class MoveEdits {
     } else if (exact && one.name().equals(units.name(type))) {
       if (move.packageAfter(type).equals(piece.after)) {
         of.imports.remove(one);
-      } else if (!of.imports.relocate(one, move.fullAfter(type))) {
-        replaceName(of, one, type);
+      } else {
+        of.imports.relocate(one, move.fullAfter(type), () -> replaceName(of, one, type));
       }
     } else {
       String rest = one.name().substring(units.name(type).length());
-      boolean isAll = one.onDemand() && !one.isStatic();
-      if (isAll || !of.imports.relocate(one, move.fullAfter(type) + rest)) {
-        replaceName(of, one, type);
-      }
+      of.imports.relocate(one, move.fullAfter(type) + rest, () -> replaceName(of, one, type));
     }
   }
 

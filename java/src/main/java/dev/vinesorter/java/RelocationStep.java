@@ -139,6 +139,38 @@ final class RelocationStep {
     }
     String fresh = edits.apply(move.text(file.file()));
     draft.lines(file.file(), fresh.length(), SourceText.lineStarts(fresh));
+    placeRelocated(file, fresh);
+  }
+
+  /**
+   * References made by an import that goes to another line stand there, as many names from its end.
+   */
+  private void placeRelocated(MoveEdits.FileEdits file, String text) {
+    Map<JavaHeader.Import, String> relocated = file.imports().relocated();
+    if (relocated.isEmpty()) {
+      return;
+    }
+    References references = move.references();
+    JavaTokens old = move.tokens(file.file());
+    JavaTokens fresh = JavaTokens.of(text);
+    List<JavaHeader.Import> imports = JavaHeader.of(fresh).imports();
+    relocated.forEach(
+        (one, name) -> {
+          int end =
+              imports.stream()
+                  .filter(i -> i.isStatic() == one.isStatic() && i.name().equals(name))
+                  .mapToInt(JavaHeader.Import::nameEnd)
+                  .findFirst()
+                  .orElse(-1);
+          for (int r = references.row(file.file()); r < references.row(file.file() + 1); r++) {
+            if (end >= 0
+                && references.at(r) >= one.nameBegin()
+                && references.at(r) < one.nameEnd()) {
+              int behind = old.from(one.nameEnd()) - old.from(references.at(r));
+              draft.place(r, fresh.begin(fresh.from(end) - behind));
+            }
+          }
+        });
   }
 
   /** References made by an import go with it. */

@@ -400,7 +400,7 @@ class MoveTest {
                 """
                 --- a/A.java
                 package a;
-                public class A { public static final int ONE = 1; public static class In {} }
+                public class A { public static final int ONE = 1; public static class In {} public static class Out {} }
                 --- c/InOrder.java
                 package c;
 
@@ -427,6 +427,18 @@ class MoveTest {
                 import java.util.List;
 
                 class Statics { List<In> in; int n = abs(ONE); }
+                --- c/Nested.java
+                package c;
+
+                import a.A;
+                import a.A.In;
+                import a.A.Out;
+                import b.B;
+
+                class Nested { A a; In in; Out out; B b; }
+                --- b/B.java
+                package b;
+                public class B {}
                 """),
             "a.A",
             "k");
@@ -438,6 +450,8 @@ class MoveTest {
     assertThat(text(after, "c/Statics.java"))
         .contains("import static java.lang.Math.abs;\nimport static k.A.ONE;\n")
         .contains("import java.util.List;\nimport k.A.In;\n");
+    assertThat(text(after, "c/Nested.java"))
+        .contains("import b.B;\nimport k.A;\nimport k.A.In;\nimport k.A.Out;\n");
   }
 
   @Test

@@ -98,6 +98,11 @@ public final class SurveyDraft {
     }
   }
 
+  /** Lets a reference of a unit that was shifted stand elsewhere. */
+  public void place(int reference, int offset) {
+    offsets[reference] = offset;
+  }
+
   /** The text of a file changed: its new length in chars and first char of each line. */
   public void lines(int file, int length, int[] starts) {
     if (file >= of.parent.length) {
