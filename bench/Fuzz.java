@@ -1,7 +1,7 @@
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.CannotWorkException;
 import dev.vinesorter.source.InvalidFileException;
 import dev.vinesorter.source.Overlay;

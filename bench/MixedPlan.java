@@ -1,8 +1,8 @@
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;

@@ -1,9 +1,9 @@
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.java.InstructionProof;
-import dev.vinesorter.java.JavaReader;
 import dev.vinesorter.java.JavaStepEditor;
+import dev.vinesorter.java.proof.InstructionProof;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Journal;
 import dev.vinesorter.source.Overlay;

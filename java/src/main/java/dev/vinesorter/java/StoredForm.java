@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.SourceView;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Progress;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

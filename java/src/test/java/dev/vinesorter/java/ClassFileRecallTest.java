@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;

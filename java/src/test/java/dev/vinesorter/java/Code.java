@@ -9,6 +9,8 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.proof.InstructionProof;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
@@ -24,7 +26,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** A small code base on disk, drawn as files, and what can be asked of it. */
-final class Code {
+public final class Code {
   private final Path folder;
   private List<String> classpath = List.of();
   private String encoding = "";
@@ -33,12 +35,12 @@ final class Code {
     this.folder = folder;
   }
 
-  static Code at(Path folder) {
+  public static Code at(Path folder) {
     return new Code(folder);
   }
 
   /** Adds files, each headed by a line {@code --- path}. */
-  Code with(String drawn) {
+  public Code with(String drawn) {
     for (String part : drawn.split("(?m)^--- ")) {
       if (!part.isBlank()) {
         int end = part.indexOf('\n');
@@ -73,16 +75,16 @@ final class Code {
     return this;
   }
 
-  ReadOptions options() {
+  public ReadOptions options() {
     return new ReadOptions(classpath, encoding, List.of());
   }
 
-  Overlay overlay() {
+  public Overlay overlay() {
     Root root = Root.of(folder);
     return new Overlay(root, options().walk(root).files(), options().charset());
   }
 
-  Survey survey() {
+  public Survey survey() {
     return new JavaReader().read(overlay(), options(), Progress.SILENT).survey();
   }
 

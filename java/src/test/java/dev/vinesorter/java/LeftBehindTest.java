@@ -6,6 +6,7 @@ import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.Plan.Verb;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.member.Sweep;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Rehearsal;
 import java.nio.file.Path;

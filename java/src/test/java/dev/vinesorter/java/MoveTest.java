@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.ServiceFiles;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Rehearsal;
 import java.nio.charset.StandardCharsets;

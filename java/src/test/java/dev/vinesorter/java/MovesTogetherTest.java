@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.read.JavaReader;
+import dev.vinesorter.java.read.Rereading;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.Reading;
 import dev.vinesorter.source.Rehearsal;

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.proof.InstructionProof;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Instructions;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;

@@ -1,5 +1,7 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;

@@ -10,6 +10,7 @@ import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.Plan.Verb;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.Progress;
 import dev.vinesorter.source.ReadOptions;

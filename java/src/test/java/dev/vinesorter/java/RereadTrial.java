@@ -1,5 +1,9 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.java.read.JavaReader;
+import dev.vinesorter.java.read.Reread;
+import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.KeptSurvey;
 import dev.vinesorter.source.Overlay;
 import dev.vinesorter.source.OwnFolder;

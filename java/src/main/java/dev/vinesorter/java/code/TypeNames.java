@@ -1,0 +1,142 @@
+package dev.vinesorter.java.code;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.syntax.JavaHeader;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * How a type is named in a file: by its simple name where that means it, with an import that is
+ * added where there is room for one, else by its full name.
+ */
+public final class TypeNames {
+  private final SourceView code;
+  private final Units units;
+  private final Map<Integer, ImportEdits> imports = new TreeMap<>();
+
+  public TypeNames(SourceView code) {
+    this.code = code;
+    this.units = code.units();
+  }
+
+  /** The imports of a file, to be edited. */
+  public ImportEdits imports(int file) {
+    return imports.computeIfAbsent(
+        file,
+        f -> {
+          var text = code.sources().text(units.name(f));
+          return new ImportEdits(text.text(), code.header(f), text.lineEnd());
+        });
+  }
+
+  /** Puts the imports into the edits of their files. */
+  public void into(FileChanges changes) {
+    imports.forEach((file, edits) -> edits.into(changes.in(file)));
+  }
+
+  /** The name of a type as it can be written in a file. */
+  public String in(int file, int type) {
+    int around = units.parent(type);
+    if (around >= 0 && units.level(around) == Level.TYPE) {
+      return in(file, around) + "." + units.simpleName(type);
+    }
+    String simple = units.simpleName(type);
+    String full = units.name(type);
+    if (isSeen(file, type)) {
+      return simple;
+    }
+    if (means(file, simple, type) || code.packageBefore(type).isEmpty()) {
+      return full;
+    }
+    imports(file).add(full);
+    return simple;
+  }
+
+  /**
+   * The name of a type behind an annotation, which can be one of the type itself and may then not
+   * stand before what is around it: a nested type is imported where there is room.
+   */
+  public String annotatedIn(int file, int type) {
+    String simple = units.simpleName(type);
+    boolean nested = units.level(units.parent(type)) == Level.TYPE;
+    if (!nested || means(file, simple, type)) {
+      return in(file, type);
+    }
+    if (code.header(file).imports().stream().noneMatch(i -> i.name().equals(units.name(type)))) {
+      imports(file).add(units.name(type));
+    }
+    return simple;
+  }
+
+  /** Whether the simple name of an outermost type means it in the file as things are. */
+  public boolean isSeen(int file, int type) {
+    String around = code.packageBefore(type);
+    String full = units.name(type);
+    if (units.fileOf(type) == file || imports(file).adds(full)) {
+      return true;
+    }
+    boolean onDemand = around.equals("java.lang");
+    for (JavaHeader.Import one : code.header(file).imports()) {
+      if (!one.isStatic() && !one.onDemand() && one.simpleName().equals(units.simpleName(type))) {
+        return one.name().equals(full);
+      }
+      onDemand |= !one.isStatic() && one.onDemand() && one.name().equals(around);
+    }
+    boolean same = code.packageBefore(file).equals(around);
+    return (same || onDemand) && !means(file, units.simpleName(type), type);
+  }
+
+  /** Whether the file has the simple name for something else: a type in it or in its package. */
+  private boolean means(int file, String simple, int type) {
+    for (int inside : units.withAllInside(file)) {
+      if (units.level(inside) == Level.TYPE
+          && inside != type
+          && units.simpleName(inside).equals(simple)) {
+        return true;
+      }
+    }
+    for (String added : imports(file).added()) {
+      if (added.endsWith("." + simple) && !added.equals(units.name(type))) {
+        return true;
+      }
+    }
+    for (JavaHeader.Import one : code.header(file).imports()) {
+      if (!one.isStatic()
+          && !one.onDemand()
+          && one.simpleName().equals(simple)
+          && !one.name().equals(units.name(type))) {
+        return true;
+      }
+    }
+    int home = units.packageOf(file);
+    for (int other : units.children(home)) {
+      for (int top : units.level(other) == Level.FILE ? units.children(other) : new int[0]) {
+        if (units.level(top) == Level.TYPE && top != type && units.simpleName(top).equals(simple)) {
+          return true;
+        }
+      }
+    }
+    return usedFor(file, simple, type);
+  }
+
+  private boolean usedFor(int file, String simple, int type) {
+    References references = code.references();
+    for (int user : units.withAllInside(file)) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        int used = references.target(r);
+        if (units.level(used) == Level.TYPE
+            && used != type
+            && references.kind(r) != Kind.MENTIONS
+            && units.simpleName(used).equals(simple)
+            && code.isNamed(user, r, simple)
+            && !code.isQualified(file, references.at(r))) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+}

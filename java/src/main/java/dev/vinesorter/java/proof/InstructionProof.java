@@ -1,0 +1,201 @@
+package dev.vinesorter.java.proof;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.build.JavaFile;
+import dev.vinesorter.java.compile.ClassSink;
+import dev.vinesorter.java.compile.CompilerRun;
+import dev.vinesorter.java.read.JavaReader;
+import dev.vinesorter.java.read.SketchPruning;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.source.Instructions;
+import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.Reading;
+import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.SourceText;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Predicate;
+
+/**
+ * Whether edited sources do what they did, told by what the compiler writes for them before and
+ * after: the same instructions in every member but those that a step says it rewrites.
+ *
+ * <p>It knows nothing of how a step was made. What was edited is compiled, with the classes that it
+ * extends; all else is known by its sketches. Sources that do not compile before are outside.
+ */
+public final class InstructionProof {
+  private final Overlay sources;
+  private final Reading before;
+  private final CompletableFuture<Compiled> old;
+
+  private InstructionProof(Overlay sources, Reading before) {
+    this.sources = sources;
+    this.before = before;
+    Set<String> edited = new TreeSet<>();
+    sources
+        .changed()
+        .keySet()
+        .forEach(
+            path -> {
+              if (isSource(path) && sources.isOnDisk(path)) {
+                edited.add(path);
+              }
+            });
+    // Read now: by the time they are compiled, the edits may have been written.
+    Map<String, String> texts = new HashMap<>();
+    withSuperclasses(before.survey(), edited).forEach(path -> texts.put(path, original(path)));
+    this.old = CompletableFuture.supplyAsync(() -> compiled(before, edited, texts::get));
+  }
+
+  /** Begins to compile what was there before the edits, beside what else is done. */
+  public static InstructionProof begin(Overlay sources, Reading before) {
+    return new InstructionProof(sources, before);
+  }
+
+  private static boolean isSource(String path) {
+    return path.endsWith(".java") && !path.endsWith("module-info.java");
+  }
+
+  private String original(String path) {
+    return SourceText.of(sources.original(path), sources.charset()).text();
+  }
+
+  /** Compares with what the edited sources are read as. */
+  public Instructions compare(Rehearsal rehearsal, Reading after) {
+    Set<String> edited = new TreeSet<>();
+    sources
+        .changed()
+        .forEach(
+            (path, text) -> {
+              if (text != null && isSource(path)) {
+                edited.add(path);
+              }
+            });
+    Compiled was = old.join();
+    Compiled is = compiled(after, edited, path -> sources.text(path).text());
+    if (!was.whole || !is.whole) {
+      return new Instructions(0, 0, List.of(), List.copyOf(edited));
+    }
+    Map<String, String> movedTo = new HashMap<>();
+    edited.forEach(path -> movedTo.put(sources.origin(path), path));
+    // What does not compile on one side cannot be compared with what does on the other.
+    Set<String> outside = new TreeSet<>(is.broken);
+    was.broken.forEach(path -> outside.add(movedTo.getOrDefault(path, path)));
+    PlannedNames names = new PlannedNames(before.survey(), after.survey(), rehearsal, movedTo);
+    ClassPairs pairs =
+        new ClassPairs(
+            classes(was, path -> !outside.contains(movedTo.getOrDefault(path, path))),
+            classes(is, path -> !outside.contains(path)),
+            names::ofClass,
+            names::ofMember);
+    ClassComparison comparison = new ClassComparison(pairs, names);
+    comparison.run();
+    return new Instructions(
+        comparison.same(), comparison.planned(), comparison.differ(), List.copyOf(outside));
+  }
+
+  private static Map<String, byte[]> classes(Compiled compiled, Predicate<String> wanted) {
+    Map<String, byte[]> classes = new TreeMap<>();
+    compiled.classes.forEach(
+        (name, written) -> {
+          if (wanted.test(written.path())) {
+            classes.put(name, written.bytes().toByteArray());
+          }
+        });
+    return classes;
+  }
+
+  /** What tells the text of a source. */
+  private interface Texts {
+    String of(String path);
+  }
+
+  /**
+   * What the compiler wrote.
+   *
+   * @param classes the class files by internal name
+   * @param broken the sources that it was not given, since they do not compile
+   * @param whole whether it came to an end
+   */
+  private record Compiled(
+      Map<String, ClassSink.Written> classes, Set<String> broken, boolean whole) {}
+
+  /** The class files of some sources, compiled with the classes that they extend. */
+  private static Compiled compiled(Reading reading, Set<String> paths, Texts texts) {
+    Set<String> broken = new HashSet<>();
+    for (Problem problem : reading.survey().problems()) {
+      broken.add(problem.file());
+    }
+    Set<String> wanted = new TreeSet<>(paths);
+    wanted.removeAll(broken);
+    Set<String> given = withSuperclasses(reading.survey(), wanted);
+    given.removeAll(broken);
+    broken.retainAll(paths);
+    if (given.isEmpty()) {
+      return new Compiled(Map.of(), broken, true);
+    }
+    List<JavaFile> files = new ArrayList<>();
+    for (String path : given) {
+      String text = texts.of(path);
+      files.add(new JavaFile(path, text, JavaTokens.of(text), "", "", "", false, false, false));
+    }
+    Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
+    List<String> classpath = JavaReader.classpath(sketches.remove(JavaReader.CLASSPATH));
+    sketches.keySet().removeAll(given);
+    sketches.values().removeIf(String::isEmpty);
+    CompilerRun.Input input =
+        new CompilerRun.Input(files, SketchPruning.of(sketches, files), classpath);
+    ClassSink sink = new ClassSink();
+    List<Problem> problems = new ArrayList<>();
+    JavaReader.onDeepStack(
+        () -> {
+          CompilerRun.generate(input, problems, sink);
+          return null;
+        });
+    Map<String, ClassSink.Written> classes = new TreeMap<>(sink.classes());
+    classes.values().removeIf(written -> !wanted.contains(written.path()));
+    boolean whole = problems.isEmpty();
+    return new Compiled(classes, broken, whole);
+  }
+
+  /** The compiler wants whole superclasses, not sketches, before it writes a class. */
+  private static Set<String> withSuperclasses(Survey survey, Set<String> paths) {
+    Units units = survey.units();
+    References references = survey.references();
+    Map<String, Integer> fileOf = new HashMap<>();
+    for (int unit = 0; unit < units.size(); unit++) {
+      if (units.level(unit) == Level.FILE) {
+        fileOf.put(units.name(unit), unit);
+      }
+    }
+    Set<String> all = new TreeSet<>(paths);
+    Deque<String> open = new ArrayDeque<>(paths);
+    while (!open.isEmpty()) {
+      Integer file = fileOf.get(open.pop());
+      for (int unit : file == null ? List.<Integer>of() : units.withAllInside(file)) {
+        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+          int used = references.target(r);
+          boolean above = references.kind(r) == Kind.EXTENDS && units.fileOf(used) >= 0;
+          if (above && all.add(units.name(units.fileOf(used)))) {
+            open.push(units.name(units.fileOf(used)));
+          }
+        }
+      }
+    }
+    return all;
+  }
+}

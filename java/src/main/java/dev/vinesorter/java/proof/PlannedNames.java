@@ -1,0 +1,277 @@
+package dev.vinesorter.java.proof;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.source.Rehearsal;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** What a plan says of the names and members of classes: all that may differ in class files. */
+final class PlannedNames {
+  private final Survey before;
+  private final Survey after;
+  private final List<Plan.Step> steps;
+  private final Map<String, String> movedTo;
+
+  /** Afterwards' internal names by those before, of all types of ours. */
+  private final Map<String, String> classes = new HashMap<>();
+
+  private final Map<String, Set<String>> renamed = new HashMap<>();
+
+  /** New names of constants of enums, which stand in literals that the compiler makes. */
+  private final Map<String, String> constants = new HashMap<>();
+
+  /** Members that steps rewrite, as {@code class name} under the names afterwards. */
+  private final Set<String> rewritten = new HashSet<>();
+
+  /** What parts of texts in literals became, and what that may have become in turn. */
+  private final Map<String, Set<String>> mentions = new HashMap<>();
+
+  /**
+   * The names of a rehearsed plan.
+   *
+   * @param movedTo where edited files are afterwards, by where they were
+   */
+  PlannedNames(Survey before, Survey after, Rehearsal rehearsal, Map<String, String> movedTo) {
+    this.before = before;
+    this.after = after;
+    this.steps = Plan.followed(rehearsal.plan().steps());
+    this.movedTo = movedTo;
+    Units units = before.units();
+    Map<String, Integer> fresh = byName(Level.TYPE);
+    for (int unit : before.at(Level.TYPE)) {
+      if (!units.has(unit, Trait.FOREIGN)) {
+        classes.put(internal(units, unit), now(units, unit, fresh));
+      }
+    }
+    movedTo.forEach(this::takePackage);
+    for (Plan.Step step : steps) {
+      take(step);
+    }
+    for (StepOutcome outcome : rehearsal.steps()) {
+      for (StepOutcome.Mention mention : outcome.mentions()) {
+        if (mention.changed()) {
+          mentions.forEach(
+              (name, becomes) -> {
+                if (becomes.contains(mention.name())) {
+                  becomes.add(mention.becomes());
+                }
+              });
+          mentions.computeIfAbsent(mention.name(), name -> new TreeSet<>()).add(mention.becomes());
+        }
+      }
+    }
+  }
+
+  private void take(Plan.Step step) {
+    for (String unit : step.units()) {
+      int hash = unit.indexOf('#');
+      if (step.verb() == Plan.Verb.RENAME && hash >= 0) {
+        renamed
+            .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
+            .add(step.into());
+        int constant = before.units().find(unit, Level.MEMBER);
+        if (constant >= 0 && before.units().has(before.units().parent(constant), Trait.ENUM)) {
+          constants.put(unit.substring(hash + 1), step.into());
+        }
+      } else if (step.verb() == Plan.Verb.MOVE && hash >= 0) {
+        takeMoved(unit, step);
+      }
+    }
+    if (step.may(Plan.Leave.SWEEP)) {
+      takeSwept();
+    }
+  }
+
+  /** What a package is annotated with is a class of its own. */
+  private void takePackage(String path, String now) {
+    int file = before.units().find(path, Level.FILE);
+    int fresh = after.units().find(now, Level.FILE);
+    if (path.endsWith("package-info.java") && file >= 0 && fresh >= 0) {
+      classes.put(packageClass(before.units(), file), packageClass(after.units(), fresh));
+    }
+  }
+
+  private static String packageClass(Units units, int file) {
+    return units.name(units.packageOf(file)).replace('.', '/') + "/package-info";
+  }
+
+  /** What moved, whatever names it, and what came of it. */
+  private void takeMoved(String name, Plan.Step step) {
+    Units units = before.units();
+    int member = units.find(name, Level.MEMBER);
+    int target = units.find(step.into(), Level.TYPE);
+    if (member < 0) {
+      return;
+    }
+    take(member);
+    if (target >= 0) {
+      String into = ofClass(internal(units, target));
+      rewritten.add(into + " " + ofMember(MemberNames.bare(units.simpleName(member))));
+      // Also for a method: where it asserts, its class finds out whether assertions are enabled.
+      rewritten.add(into + " <clinit>");
+      rewritten.add(ofClass(internal(units, units.ancestor(member, Level.TYPE))) + " <clinit>");
+    }
+    for (int r : before.references().to(member)) {
+      take(before.references().from(r));
+    }
+  }
+
+  /** Fields that are gone. */
+  private void takeSwept() {
+    Units units = before.units();
+    Map<String, Integer> fresh = byName(Level.MEMBER);
+    for (int unit : before.at(Level.MEMBER)) {
+      if (units.has(unit, Trait.FIELD)
+          && !units.has(unit, Trait.FOREIGN)
+          && !fresh.containsKey(Plan.after(steps, units.name(unit)))) {
+        take(unit);
+      }
+    }
+  }
+
+  private void take(int member) {
+    Units units = before.units();
+    int owner = units.ancestor(member, Level.TYPE);
+    if (owner < 0 || units.level(member) != Level.MEMBER) {
+      return;
+    }
+    String of = ofClass(internal(units, owner));
+    String name = MemberNames.bare(units.simpleName(member));
+    rewritten.add(of + " " + name);
+    rewritten.add(of + " " + ofMember(name));
+    if (!units.has(member, Trait.METHOD)) {
+      // What stands in initialisers is compiled into constructors.
+      rewritten.add(of + " <init>");
+      rewritten.add(of + " <clinit>");
+    }
+  }
+
+  /** The units afterwards by name, own before foreign: all are asked for, and a search is long. */
+  private Map<String, Integer> byName(Level level) {
+    Map<String, Integer> found = new HashMap<>();
+    for (int unit : after.at(level)) {
+      Integer known = found.putIfAbsent(after.units().name(unit), unit);
+      if (known != null
+          && after.units().has(known, Trait.FOREIGN)
+          && !after.units().has(unit, Trait.FOREIGN)) {
+        found.put(after.units().name(unit), unit);
+      }
+    }
+    return found;
+  }
+
+  private String now(Units units, int type, Map<String, Integer> fresh) {
+    Integer known = fresh.get(Plan.after(steps, units.name(type)));
+    if (known == null) {
+      known = fresh.get(units.name(type));
+    }
+    int there = known == null ? inItsFile(units, type) : known;
+    return there < 0 ? internal(units, type) : internal(after.units(), there);
+  }
+
+  /** The type of the same simple name in the file that came of its own. */
+  private int inItsFile(Units units, int type) {
+    String path = units.name(units.fileOf(type));
+    int file = after.units().find(movedTo.getOrDefault(path, path), Level.FILE);
+    for (int unit : file < 0 ? List.<Integer>of() : after.units().withAllInside(file)) {
+      if (after.units().level(unit) == Level.TYPE
+          && nested(after.units(), unit).equals(nested(units, type))) {
+        return unit;
+      }
+    }
+    return -1;
+  }
+
+  private static String nested(Units units, int type) {
+    int around = units.parent(type);
+    return units.level(around) == Level.TYPE
+        ? nested(units, around) + "$" + units.simpleName(type)
+        : units.simpleName(type);
+  }
+
+  /** A type as class files name it. */
+  private static String internal(Units units, int type) {
+    String inside = units.name(units.packageOf(type));
+    String nested = nested(units, type);
+    return inside.isEmpty() ? nested : inside.replace('.', '/') + "/" + nested;
+  }
+
+  /** Afterwards' internal name of a class. */
+  String ofClass(String name) {
+    return classes.getOrDefault(name, name);
+  }
+
+  /** Afterwards' name of a method, where all of that name have the same. */
+  String ofMember(String name) {
+    Set<String> now = renamed.get(name);
+    return now == null || now.size() != 1 ? name : now.iterator().next();
+  }
+
+  /** The names that members of that name may have afterwards. */
+  Set<String> renamed(String name) {
+    return renamed.getOrDefault(name, Set.of());
+  }
+
+  /**
+   * Whether a step rewrites a member, of several by one name any.
+   *
+   * @param owner internal name of the class afterwards
+   */
+  boolean isRewritten(String owner, String member) {
+    return rewritten.contains(owner + " " + member);
+  }
+
+  /** Whether one text is the other with some of what is mentioned in it changed. */
+  private boolean isMentionedText(String old, String fresh) {
+    Set<Long> seen = new HashSet<>();
+    Deque<int[]> open = new ArrayDeque<>(List.of(new int[] {0, 0}));
+    while (!open.isEmpty()) {
+      int[] at = open.pop();
+      if (at[0] == old.length() && at[1] == fresh.length()) {
+        return true;
+      }
+      if (!seen.add((long) at[0] << 32 | at[1])) {
+        continue;
+      }
+      boolean inside = at[0] < old.length() && at[1] < fresh.length();
+      if (inside && old.charAt(at[0]) == fresh.charAt(at[1])) {
+        open.push(new int[] {at[0] + 1, at[1] + 1});
+      }
+      mentions.forEach(
+          (name, becomes) -> {
+            for (String one : old.startsWith(name, at[0]) ? becomes : Set.<String>of()) {
+              if (fresh.startsWith(one, at[1])) {
+                open.push(new int[] {at[0] + name.length(), at[1] + one.length()});
+              }
+            }
+          });
+    }
+    return false;
+  }
+
+  /** Whether a text in a literal became what steps say. */
+  boolean isPlannedText(String old, String fresh) {
+    if (isMentionedText(old, fresh) || fresh.equals(constants.get(old))) {
+      return true;
+    }
+    for (Plan.Step step : steps) {
+      String file = step.unit().substring(step.unit().lastIndexOf('/') + 1);
+      if (step.unit().indexOf('/') >= 0 && old.endsWith(file) && fresh.endsWith(file)) {
+        return true;
+      }
+    }
+    return false;
+  }
+}

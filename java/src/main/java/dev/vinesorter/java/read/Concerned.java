@@ -1,0 +1,210 @@
+package dev.vinesorter.java.read;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.compile.JavaSketch;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.source.Overlay;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Which unchanged files may mean something else because others changed.
+ *
+ * <p>A file in which names could not be bound has no such chains, so it is concerned when it has
+ * the name of anything in a changed file. Whatever the compiler looks at for one file, it gets to
+ * through names in that file and in the declarations these lead to. So a change can concern only
+ * files that depend on the changed one through some chain, and files in which a name may now stand
+ * for a type that came or went. Where only members of a class changed, a file on such a chain is
+ * concerned if it has the name of one of them, or extends the class.
+ *
+ * @param files their paths
+ */
+record Concerned(Set<String> files) {
+
+  /** The files concerned; null where too much changed to tell. */
+  static Concerned of(
+      Survey old,
+      Map<String, String> oldSketches,
+      Map<String, String> sketches,
+      Set<String> changed,
+      Overlay sources) {
+    Set<String> packages = packages(oldSketches);
+    Set<String> packagesNow = packages(sketches);
+    Set<String> types = new TreeSet<>();
+    Set<String> wide = new HashSet<>();
+    Map<String, Set<String>> members = new TreeMap<>();
+    for (String path : changed) {
+      String was = oldSketches.get(path);
+      String is = sketches.get(path);
+      if ("".equals(is)) {
+        return null;
+      }
+      SketchChange change = SketchChange.between(was, is);
+      types.addAll(change.types());
+      if (change.wide() && was != null) {
+        wide.add(path);
+      } else if (!change.names().isEmpty()) {
+        members.put(path, change.names());
+      }
+    }
+    // A package that comes or goes makes names with its last segment mean something else.
+    for (Set<String> side : List.of(packages, packagesNow)) {
+      for (String name : side) {
+        if (!packages.contains(name) || !packagesNow.contains(name)) {
+          types.add(name.substring(name.lastIndexOf('.') + 1));
+        }
+      }
+    }
+    Set<String> found = new TreeSet<>();
+    if (wide.isEmpty() && members.isEmpty() && types.isEmpty()) {
+      return new Concerned(found);
+    }
+    Set<String> named = new TreeSet<>(types);
+    for (String path : changed) {
+      named.addAll(SketchChange.typeNames(oldSketches.get(path)));
+      named.addAll(SketchChange.typeNames(sketches.get(path)));
+      named.addAll(members.getOrDefault(path, Set.of()));
+    }
+    // What could not be bound leaves no trace in the survey, so names have to do.
+    Set<String> broken = broken(old);
+    for (String path : sketches.keySet()) {
+      Set<String> words = broken.contains(path) ? named : types;
+      if (!words.isEmpty() && has(sources, path, words)) {
+        found.add(path);
+        if (has(sketches.get(path), words)) {
+          // Its declarations may mean something else now, and with them what uses them.
+          wide.add(path);
+        }
+      }
+    }
+    if (!wide.isEmpty() || !members.isEmpty()) {
+      FileGraph graph = FileGraph.of(old);
+      found.addAll(graph.usersOf(wide, false));
+      Set<String> heirs = graph.usersOf(members.keySet(), true);
+      found.addAll(heirs);
+      for (Map.Entry<String, Set<String>> one : members.entrySet()) {
+        for (String user : graph.usersOf(Set.of(one.getKey()), false)) {
+          if (!found.contains(user) && has(sources, user, one.getValue())) {
+            found.add(user);
+          }
+        }
+      }
+    }
+    found.removeIf(path -> changed.contains(path) || !sketches.containsKey(path));
+    return new Concerned(found);
+  }
+
+  /** Files with names that could not be bound, or with errors. */
+  private static Set<String> broken(Survey old) {
+    Set<String> files = new HashSet<>();
+    old.unresolved().forEach(name -> files.add(name.site().file()));
+    old.problems().forEach(problem -> files.add(problem.file()));
+    return files;
+  }
+
+  private static Set<String> packages(Map<String, String> sketches) {
+    Set<String> headers = new HashSet<>();
+    Set<String> names = new TreeSet<>();
+    for (String sketch : sketches.values()) {
+      // Headers of one package mostly begin alike, so few have to be read.
+      int semicolon = sketch.indexOf(';');
+      if (!sketch.isEmpty() && headers.add(sketch.substring(0, Math.max(1, semicolon)))) {
+        names.add(JavaSketch.packageOf(sketch));
+      }
+    }
+    return names;
+  }
+
+  /** Whether a file has one of the words, or an escape that could hide one. */
+  private static boolean has(Overlay sources, String path, Set<String> words) {
+    if (!sources.exists(path)) {
+      return false;
+    }
+    return has(sources.text(path).text(), words);
+  }
+
+  private static boolean has(String text, Set<String> words) {
+    if (text.contains("\\u")) {
+      return true;
+    }
+    return words.stream().anyMatch(word -> JavaTokens.hasWord(text, word));
+  }
+
+  /** Who uses whom among files, in any way that leaves a trace in the survey. */
+  private record FileGraph(Map<String, Set<String>> users, Map<String, Set<String>> heirs) {
+
+    static FileGraph of(Survey survey) {
+      Units units = survey.units();
+      References references = survey.references();
+      int[] fileOf = new int[units.size()];
+      for (int unit = 0; unit < fileOf.length; unit++) {
+        fileOf[unit] = units.fileOf(unit);
+      }
+      Map<Integer, Set<Integer>> users = new HashMap<>();
+      Map<Integer, Set<Integer>> heirs = new HashMap<>();
+      Map<Integer, List<Integer>> inPackage = new HashMap<>();
+      for (int unit = 0; unit < fileOf.length; unit++) {
+        if (units.level(unit) == Level.FILE) {
+          inPackage.computeIfAbsent(units.packageOf(unit), p -> new ArrayList<>()).add(unit);
+        }
+      }
+      for (int unit = 0; unit < fileOf.length; unit++) {
+        int user = fileOf[unit];
+        for (int r = references.row(unit); user >= 0 && r < references.row(unit + 1); r++) {
+          int target = references.target(r);
+          int used = fileOf[target];
+          if (used >= 0 && used != user) {
+            users.computeIfAbsent(used, f -> new HashSet<>()).add(user);
+            Kind kind = references.kind(r);
+            if (kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS) {
+              heirs.computeIfAbsent(used, f -> new HashSet<>()).add(user);
+            }
+          } else if (units.level(target) == Level.PACKAGE) {
+            for (int one : inPackage.getOrDefault(target, List.of())) {
+              users.computeIfAbsent(one, f -> new HashSet<>()).add(user);
+            }
+          }
+        }
+      }
+      return new FileGraph(named(units, users), named(units, heirs));
+    }
+
+    private static Map<String, Set<String>> named(Units units, Map<Integer, Set<Integer>> graph) {
+      Map<String, Set<String>> named = new HashMap<>();
+      graph.forEach(
+          (used, by) -> {
+            Set<String> names = new TreeSet<>();
+            by.forEach(user -> names.add(units.name(user)));
+            named.put(units.name(used), names);
+          });
+      return named;
+    }
+
+    /** All files that depend on some through any chain, or only through inheritance. */
+    Set<String> usersOf(Set<String> files, boolean byInheritance) {
+      Map<String, Set<String>> graph = byInheritance ? heirs : users;
+      Set<String> found = new TreeSet<>();
+      Deque<String> open = new ArrayDeque<>(files);
+      while (!open.isEmpty()) {
+        for (String user : graph.getOrDefault(open.remove(), Set.of())) {
+          if (found.add(user)) {
+            open.add(user);
+          }
+        }
+      }
+      return found;
+    }
+  }
+}

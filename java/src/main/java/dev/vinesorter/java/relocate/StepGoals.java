@@ -1,0 +1,164 @@
+package dev.vinesorter.java.relocate;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.code.RefusedException;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.code.StepUnits;
+import dev.vinesorter.source.Overlay;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** Collects where the types and files of a step go that moves or renames types or packages. */
+public final class StepGoals {
+  private final Survey survey;
+  private final Units units;
+  private final Overlay sources;
+  private final StepUnits named;
+  private final Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
+  private final Map<Integer, String> bareFiles = new TreeMap<>();
+
+  public StepGoals(Survey survey, Overlay sources) {
+    this.survey = survey;
+    this.units = survey.units();
+    this.sources = sources;
+    this.named = new StepUnits(survey, sources);
+  }
+
+  public boolean isEmpty() {
+    return goals.isEmpty() && bareFiles.isEmpty();
+  }
+
+  public Relocation relocation() {
+    return new Relocation(survey, sources, goals, bareFiles);
+  }
+
+  /** A type goes into a package, unless it is there. */
+  public void type(int type, String into) throws RefusedException {
+    if (!named.isOutermost(type)) {
+      throw new RefusedException(
+          "not-yet",
+          units.name(type) + " is a nested type; so far only outermost types can be moved.");
+    }
+    packageName(into);
+    named.readable(type);
+    if (!units.name(units.packageOf(type)).equals(into)) {
+      goals.put(type, new Relocation.Goal(into, units.simpleName(type)));
+    }
+  }
+
+  /** An outermost type gets another simple name. */
+  public void rename(int type, String to) throws RefusedException {
+    named.readable(type);
+    if (!units.simpleName(type).equals(to)) {
+      goals.put(type, new Relocation.Goal(units.name(units.packageOf(type)), to));
+    }
+  }
+
+  /**
+   * A package gets another name, unless it has it.
+   *
+   * @param below whether packages below it do as well
+   */
+  public void packageTo(int unit, String into, boolean below) throws RefusedException {
+    packageName(into);
+    String name = units.name(unit);
+    if (name.equals(into)) {
+      return;
+    }
+    for (int around = 0; around < units.size(); around++) {
+      boolean meant =
+          units.level(around) == Level.PACKAGE
+              && (around == unit || below && units.simpleName(around).startsWith(name + "."));
+      if (!meant || units.has(around, Trait.FOREIGN)) {
+        continue;
+      }
+      String goal = into + units.simpleName(around).substring(name.length());
+      for (int file : units.children(around)) {
+        if (units.level(file) == Level.FILE) {
+          fileTo(file, goal);
+        }
+      }
+    }
+    if (goals.isEmpty()) {
+      throw new RefusedException(
+          "unknown-unit", "The package " + name + " holds no types of your own.");
+    }
+  }
+
+  private void fileTo(int file, String packageName) throws RefusedException {
+    boolean bare = true;
+    for (int type : units.children(file)) {
+      if (units.level(type) == Level.TYPE) {
+        bare = false;
+        named.readable(type);
+        goals.put(type, new Relocation.Goal(packageName, units.simpleName(type)));
+      }
+    }
+    if (bare && units.simpleName(file).endsWith("package-info.java")) {
+      bareFiles.put(file, packageName);
+    }
+  }
+
+  /** The types of a Java source go into the package that a folder stands for. */
+  public void javaFile(int file, String folder) throws RefusedException {
+    String path = units.name(file);
+    String now = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
+    String inside = units.name(units.packageOf(file)).replace('.', '/');
+    boolean placed = now.equals(inside) || now.endsWith("/" + inside);
+    String root = placed ? now.substring(0, now.length() - inside.length()) : now + "/";
+    String into = folder.endsWith("/") ? folder : folder + "/";
+    if (!into.startsWith(root) || into.length() == root.length()) {
+      throw new RefusedException(
+          "bad-target",
+          folder
+              + " is no folder of a package below "
+              + (root.isEmpty() ? "the root" : root)
+              + ", where the packages of "
+              + path
+              + " are.");
+    }
+    List<Integer> types = new ArrayList<>();
+    for (int child : units.children(file)) {
+      if (units.level(child) == Level.TYPE) {
+        types.add(child);
+      }
+    }
+    if (types.isEmpty()) {
+      throw new RefusedException("bad-target", path + " holds no type; move its package instead.");
+    }
+    String name = into.substring(root.length(), into.length() - 1).replace('/', '.');
+    for (int type : types) {
+      type(type, name);
+    }
+  }
+
+  /** Adds the tests of the types that go, and gives their names. */
+  public List<String> withTests() throws RefusedException {
+    Belongings belongings = new Belongings(new SourceView(survey, sources));
+    List<String> names = new ArrayList<>();
+    for (Map.Entry<Integer, Relocation.Goal> goal : List.copyOf(goals.entrySet())) {
+      for (int test : belongings.tests(goal.getKey())) {
+        if (!goals.containsKey(test)) {
+          named.readable(test);
+          goals.put(
+              test, new Relocation.Goal(goal.getValue().packageName(), units.simpleName(test)));
+          names.add(units.name(test));
+        }
+      }
+    }
+    return names;
+  }
+
+  /** Refuses what is no name of a package. */
+  private static void packageName(String text) throws RefusedException {
+    if (!NameRules.isPackageName(text)) {
+      throw new RefusedException("bad-target", "'" + text + "' is no name of a package.");
+    }
+  }
+}
