@@ -10,7 +10,8 @@ public final class ModifierEdits {
   private ModifierEdits() {}
 
   /** Gives the declaration that begins at the char, with its annotations, another access. */
-  public static void access(TextEdits edits, JavaTokens tokens, String text, int begin, Access access) {
+  public static void access(
+      TextEdits edits, JavaTokens tokens, String text, int begin, Access access) {
     String word = access.word();
     int insertAt = -1;
     int token = tokens.from(begin);

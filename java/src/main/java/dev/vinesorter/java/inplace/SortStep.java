@@ -58,7 +58,8 @@ public final class SortStep {
   }
 
   /** Sorts each of the types; {@code groups} has each group once. */
-  public static Result carryOut(Survey survey, Overlay sources, List<Integer> types, List<Group> groups) {
+  public static Result carryOut(
+      Survey survey, Overlay sources, List<Integer> types, List<Group> groups) {
     Overlay copy = sources.copy();
     Survey now = survey;
     boolean changed = false;

@@ -64,7 +64,8 @@ public final class MemberSteps {
    *
    * @return false where not even the first makes a move
    */
-  public boolean carryOut(Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+  public boolean carryOut(
+      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
     List<MemberMove> together = independent(survey, steps, sources);
     if (together.size() <= 1) {
       together.forEach(move -> each.accept(carryOut(move, steps.get(0), sources)));

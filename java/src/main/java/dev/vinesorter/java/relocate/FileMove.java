@@ -61,7 +61,8 @@ public final class FileMove {
    *
    * @param all whether text that only may name the file is changed, too
    */
-  public static Result carryOut(Survey survey, Overlay sources, String from, String to, boolean all) {
+  public static Result carryOut(
+      Survey survey, Overlay sources, String from, String to, boolean all) {
     FileMove move = new FileMove(survey, sources, from, to, all);
     move.judge();
     if (move.reasons.isEmpty()) {
