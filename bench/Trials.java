@@ -66,7 +66,7 @@ public final class Trials {
         continue;
       }
       InstructionProof classes = InstructionProof.begin(rehearsal.sources(), read);
-      Journal journal = new OwnFolder(root).journal();
+      Journal journal = new Journal(new OwnFolder(root));
       Map<String, byte[]> changes = new TreeMap<>();
       Map<String, String> origins = new TreeMap<>();
       rehearsal.sources().changed().forEach((path, text) -> {

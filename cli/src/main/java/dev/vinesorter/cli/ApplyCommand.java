@@ -132,11 +132,11 @@ final class ApplyCommand extends BaseCommand {
     Progress progress = new Progress("", 0);
     Plan plan = whole;
     if (resume) {
-      progress = progress(whole, bench.own().journal());
+      progress = progress(whole, bench.journal());
       if (progress.steps == whole.steps().size()) {
         if (commit) {
           try (GitCommits commits = GitCommits.of(bench.root())) {
-            PlanWriter.commitLeftOvers(bench.own().journal(), progress.run, commits);
+            PlanWriter.commitLeftOvers(bench.journal(), progress.run, commits);
           }
         }
         say("All steps of the plan are done.");
@@ -346,7 +346,7 @@ final class ApplyCommand extends BaseCommand {
         if (!filtered.isEmpty()) {
           return Application.none(List.of(GitCommits.leftToUser(filtered)));
         }
-        PlanWriter.commitLeftOvers(bench.own().journal(), progress.run, commits);
+        PlanWriter.commitLeftOvers(bench.journal(), progress.run, commits);
         List<String> dirty = commits.dirty(writer.paths());
         if (!dirty.isEmpty()) {
           return Application.none(

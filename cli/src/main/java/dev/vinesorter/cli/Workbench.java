@@ -60,11 +60,11 @@ final class Workbench {
   static Workbench at(Path folder, Consumer<String> say) {
     Root root = Root.of(folder);
     Workbench bench = new Workbench(root, new OwnFolder(root, say), say);
-    if (bench.own.exists() && bench.own.journal().isUndecided()) {
-      bench.locked("recovery", bench.own.journal()::recover).forEach(say);
+    if (bench.own.exists() && bench.journal().isUndecided()) {
+      bench.locked("recovery", bench.journal()::recover).forEach(say);
     }
     if (bench.own.exists()) {
-      bench.own.journal().leftAlone().forEach(say);
+      bench.journal().leftAlone().forEach(say);
     }
     return bench;
   }
@@ -84,7 +84,7 @@ final class Workbench {
    * @throws CannotWorkException where an earlier run is still half done
    */
   Journal journalToWrite() {
-    Journal journal = own.journal();
+    Journal journal = journal();
     if (journal.isUndecided()) {
       throw new CannotWorkException(
           "What an earlier run began is neither finished nor taken back; see above. Mend that"
@@ -95,6 +95,11 @@ final class Workbench {
 
   OwnFolder own() {
     return own;
+  }
+
+  /** The journal of applied plans. */
+  Journal journal() {
+    return new Journal(own);
   }
 
   /** Does work while no other run may change the root. */

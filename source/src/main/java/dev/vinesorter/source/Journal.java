@@ -35,12 +35,13 @@ public final class Journal {
   private final OwnFolder own;
   private final Disk disk;
 
-  Journal(Root root, OwnFolder own) {
-    this(root, own, new Disk());
+  /** The journal in a folder of our own. */
+  public Journal(OwnFolder own) {
+    this(own, new Disk());
   }
 
-  Journal(Root root, OwnFolder own, Disk disk) {
-    this.root = root;
+  Journal(OwnFolder own, Disk disk) {
+    this.root = own.root();
     this.own = own;
     this.disk = disk;
   }

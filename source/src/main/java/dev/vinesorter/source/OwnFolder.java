@@ -180,9 +180,9 @@ public final class OwnFolder {
     }
   }
 
-  /** The journal of applied plans. */
-  public Journal journal() {
-    return new Journal(root, this);
+  /** The root that it lies in. */
+  public Root root() {
+    return root;
   }
 
   /** Takes the root for this run; see {@link RootLock}. */

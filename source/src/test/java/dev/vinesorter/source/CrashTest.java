@@ -239,7 +239,7 @@ class CrashTest {
 
   private Journal journal(Disk disk) {
     Root root = Root.of(folder);
-    return new Journal(root, new OwnFolder(root), disk);
+    return new Journal(new OwnFolder(root), disk);
   }
 
   /** What is done to the disk, and may stop in the middle. */

@@ -33,7 +33,7 @@ class JournalTest {
     Files.createSymbolicLink(folder.resolve("a/S.java"), Path.of("../shared/S.java"));
     mode("a/A.java", "rwxr-x---");
     mode("a", "rwxr-x--x");
-    journal = new OwnFolder(Root.of(folder)).journal();
+    journal = new Journal(new OwnFolder(Root.of(folder)));
   }
 
   private void mode(String path, String mode) throws IOException {

@@ -73,7 +73,7 @@ class OverlayStageTest {
     sources.remove("a/B.java");
     stages[2] = sources.stage();
 
-    Journal journal = new OwnFolder(Root.of(folder)).journal();
+    Journal journal = new Journal(new OwnFolder(Root.of(folder)));
     Overlay.Stage last = Overlay.Stage.NONE;
     String plan = "";
     for (int n = 0; n < stages.length; n++) {
