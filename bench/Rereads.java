@@ -1,5 +1,5 @@
 import dev.vinesorter.java.RereadTrial;
-import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.read.ReadOptions;
 import java.nio.file.Path;
 import java.util.List;
 

@@ -1,7 +1,7 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.source.CannotWorkException;
-import dev.vinesorter.source.Root;
+import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.Root;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

@@ -2,7 +2,7 @@ package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.report.CyclesReport;
-import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.keep.KeptSurvey;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;

@@ -1,6 +1,6 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.text.CannotWorkException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,6 +1,6 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.read.Progress;
 import me.tongfei.progressbar.ConsoleProgressBarConsumer;
 import me.tongfei.progressbar.ProgressBar;
 import me.tongfei.progressbar.ProgressBarBuilder;

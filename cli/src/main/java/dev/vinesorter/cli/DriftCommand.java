@@ -8,7 +8,7 @@ import dev.vinesorter.core.structure.View;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.DriftReport;
 import dev.vinesorter.report.HistoryReport;
-import dev.vinesorter.source.GitHistory;
+import dev.vinesorter.source.git.GitHistory;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

@@ -4,7 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.Orphans;
 import dev.vinesorter.report.OrphansReport;
-import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.keep.KeptSurvey;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;

@@ -1,8 +1,8 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.report.SurveyReport;
-import dev.vinesorter.source.KeptSurvey;
-import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.keep.KeptSurvey;
+import dev.vinesorter.source.read.ReadOptions;
 import java.io.File;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,9 +1,9 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.report.UndoReport;
-import dev.vinesorter.source.Journal;
-import dev.vinesorter.source.KeptSurvey;
-import dev.vinesorter.source.ReadOptions;
+import dev.vinesorter.source.journal.Journal;
+import dev.vinesorter.source.keep.KeptSurvey;
+import dev.vinesorter.source.read.ReadOptions;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;

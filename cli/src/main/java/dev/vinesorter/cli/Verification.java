@@ -1,8 +1,8 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.source.CannotWorkException;
-import dev.vinesorter.source.OwnFolder;
-import dev.vinesorter.source.Root;
+import dev.vinesorter.source.keep.OwnFolder;
+import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.Root;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

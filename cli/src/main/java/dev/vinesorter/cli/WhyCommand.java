@@ -4,7 +4,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.Reason;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.report.WhyReport;
-import dev.vinesorter.source.KeptSurvey;
+import dev.vinesorter.source.keep.KeptSurvey;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;

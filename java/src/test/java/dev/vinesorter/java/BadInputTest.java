@@ -6,7 +6,7 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.java.read.JavaReader;
-import dev.vinesorter.source.Progress;
+import dev.vinesorter.source.read.Progress;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

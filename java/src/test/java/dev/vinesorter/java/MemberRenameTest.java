@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
+import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
+import dev.vinesorter.source.text.Overlay;
 import java.io.IOException;
 import java.net.URL;
 import java.net.URLClassLoader;

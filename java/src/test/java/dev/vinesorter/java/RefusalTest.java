@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.MemberOrder.Group;
 import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;

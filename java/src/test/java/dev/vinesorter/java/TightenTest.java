@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.vinesorter.core.plan.Plan.Leave;
 import dev.vinesorter.core.plan.Plan.Step;
 import dev.vinesorter.core.plan.Plan.Verb;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;

@@ -2,6 +2,12 @@ package dev.vinesorter.source;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.vinesorter.source.disk.Disk;
+import dev.vinesorter.source.disk.OwnFiles;
+import dev.vinesorter.source.journal.Journal;
+import dev.vinesorter.source.keep.OwnFolder;
+import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.Root;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -92,14 +98,14 @@ class CrashTest {
     }
 
     @Override
-    void create(Path file, byte[] content) throws IOException {
+    public void create(Path file, byte[] content) throws IOException {
       step();
       super.create(file, content);
       name(file, new Inode(content, false), false);
     }
 
     @Override
-    void link(Path file, Path name) throws IOException {
+    public void link(Path file, Path name) throws IOException {
       step();
       Inode inode = inode(file);
       super.link(file, name);
@@ -107,7 +113,7 @@ class CrashTest {
     }
 
     @Override
-    void replace(Path from, Path to) throws IOException {
+    public void replace(Path from, Path to) throws IOException {
       step();
       Inode inode = inode(from);
       super.replace(from, to);
@@ -116,7 +122,7 @@ class CrashTest {
     }
 
     @Override
-    void delete(Path path) throws IOException {
+    public void delete(Path path) throws IOException {
       step();
       if (OwnFiles.isThere(path)) {
         super.delete(path);
@@ -125,14 +131,14 @@ class CrashTest {
     }
 
     @Override
-    void makeFolder(Path made) throws IOException {
+    public void makeFolder(Path made) throws IOException {
       step();
       super.makeFolder(made);
       name(made, null, true);
     }
 
     @Override
-    void force(Path path) throws IOException {
+    public void force(Path path) throws IOException {
       step();
       super.force(path);
       if (OwnFiles.isFolder(path)) {

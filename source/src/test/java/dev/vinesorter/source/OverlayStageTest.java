@@ -2,6 +2,11 @@ package dev.vinesorter.source;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.vinesorter.source.journal.Journal;
+import dev.vinesorter.source.keep.OwnFolder;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceText;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

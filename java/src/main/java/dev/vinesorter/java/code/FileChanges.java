@@ -2,8 +2,8 @@ package dev.vinesorter.java.code;
 
 import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.source.SourceText;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.SourceText;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;

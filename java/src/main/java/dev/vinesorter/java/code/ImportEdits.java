@@ -2,7 +2,7 @@ package dev.vinesorter.java.code;
 
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.TextLines;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

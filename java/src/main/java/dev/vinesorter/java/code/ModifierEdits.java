@@ -3,7 +3,7 @@ package dev.vinesorter.java.code;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Modifiers;
 import dev.vinesorter.java.syntax.TextLines;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 
 /** Makes a declaration less or more private: one word inserted, replaced or taken out. */
 public final class ModifierEdits {

@@ -1,7 +1,7 @@
 package dev.vinesorter.java.code;
 
-import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;

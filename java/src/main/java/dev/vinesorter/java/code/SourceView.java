@@ -10,7 +10,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TypeVariables;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

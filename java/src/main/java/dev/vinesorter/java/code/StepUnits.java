@@ -7,7 +7,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;

@@ -2,7 +2,7 @@ package dev.vinesorter.java.compile;
 
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.java.build.JavaFile;
-import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.text.SourceText;
 import java.net.URI;
 import java.util.Arrays;
 import java.util.HashMap;

@@ -10,7 +10,7 @@ import com.sun.source.util.JavacTask;
 import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreeScanner;
 import com.sun.source.util.Trees;
-import dev.vinesorter.source.CannotWorkException;
+import dev.vinesorter.source.text.CannotWorkException;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.net.URI;

@@ -17,7 +17,7 @@ import dev.vinesorter.java.code.Signatures;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.source.StepEditor.Result;
+import dev.vinesorter.source.plan.StepEditor.Result;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -16,7 +16,7 @@ import dev.vinesorter.java.code.ServiceFiles;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.SubclassAccess;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.source.StepEditor.Result;
+import dev.vinesorter.source.plan.StepEditor.Result;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -14,7 +14,7 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.java.syntax.TypeVariables;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;

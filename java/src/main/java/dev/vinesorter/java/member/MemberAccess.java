@@ -12,7 +12,7 @@ import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.ModifierEdits;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.Widenings;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

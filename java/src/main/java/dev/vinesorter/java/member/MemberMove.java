@@ -20,7 +20,7 @@ import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Modifiers;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;

@@ -7,7 +7,7 @@ import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

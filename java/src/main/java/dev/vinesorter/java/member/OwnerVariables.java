@@ -8,7 +8,7 @@ import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Modifiers;
 import dev.vinesorter.java.syntax.TypeVariables;
-import dev.vinesorter.source.TextEdits;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;

@@ -7,7 +7,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.source.Rehearsal;
+import dev.vinesorter.source.plan.Rehearsal;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;

@@ -7,7 +7,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.compile.JavaSketch;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;

@@ -1,11 +1,11 @@
 package dev.vinesorter.java.read;
 
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.Progress;
-import dev.vinesorter.source.ReadOptions;
-import dev.vinesorter.source.Reading;
-import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.read.Progress;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;

@@ -9,7 +9,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -5,7 +5,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.code.ServiceFiles;
 import dev.vinesorter.java.code.SourceView;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -7,7 +7,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.StepUnits;
-import dev.vinesorter.source.Overlay;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

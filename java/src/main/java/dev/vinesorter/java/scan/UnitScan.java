@@ -16,7 +16,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TypeText;
-import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.text.SourceText;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.java.Code;
-import dev.vinesorter.source.Overlay;
-import dev.vinesorter.source.Progress;
-import dev.vinesorter.source.Reading;
-import dev.vinesorter.source.SourceText;
+import dev.vinesorter.source.read.Progress;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
