@@ -6,8 +6,6 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.structure.View;
-import dev.vinesorter.java.proof.InstructionProof;
-import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.report.Page;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.PlanReport.Application;
@@ -15,6 +13,8 @@ import dev.vinesorter.source.config.PlanFile;
 import dev.vinesorter.source.git.GitCommits;
 import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.KeptSurvey;
+import dev.vinesorter.source.language.Languages;
+import dev.vinesorter.source.plan.CompiledProof;
 import dev.vinesorter.source.plan.Instructions;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.read.Reading;
@@ -157,7 +157,7 @@ final class ApplyCommand extends BaseCommand {
               true, true, null, "", List.of(), whole.steps().size(), List.of(), "", null));
     }
     Reading before = new Reading(kept.survey(), kept.memo());
-    InstructionProof classes = InstructionProof.begin(rehearsal.sources(), before);
+    CompiledProof compiled = Languages.installed().proof(rehearsal.sources(), before);
     Rehearsal.Proof proof = proof(kept, rehearsal);
     List<String> objections = objections(proof);
     if (!objections.isEmpty()) {
@@ -167,7 +167,7 @@ final class ApplyCommand extends BaseCommand {
     if (!objections.isEmpty()) {
       return report(content, Application.none(objections));
     }
-    Instructions found = classes.compare(rehearsal, proof.reading());
+    Instructions found = compiled.compare(rehearsal, proof.reading());
     PlanReport.Instructions instructions =
         new PlanReport.Instructions(
             found.same(),
@@ -194,7 +194,10 @@ final class ApplyCommand extends BaseCommand {
   private static Rehearsal.Proof proof(KeptSurvey kept, Rehearsal rehearsal) {
     try (Drawing progress = Drawing.start()) {
       return rehearsal.prove(
-          new JavaReader(), kept.options(), progress, new Reading(kept.survey(), kept.memo()));
+          Languages.installed().reader(),
+          kept.options(),
+          progress,
+          new Reading(kept.survey(), kept.memo()));
     }
   }
 
@@ -205,7 +208,8 @@ final class ApplyCommand extends BaseCommand {
       try (Drawing progress = Drawing.start()) {
         Reading before = new Reading(kept.survey(), kept.memo());
         for (Rehearsal.Unfinished one :
-            rehearsal.unfinished(new JavaReader(), kept.options(), progress, before)) {
+            rehearsal.unfinished(
+                Languages.installed().reader(), kept.options(), progress, before)) {
           Problem error = one.errors().get(0);
           objections.add(
               "step "

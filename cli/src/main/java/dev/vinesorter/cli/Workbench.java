@@ -3,8 +3,6 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Trellis;
-import dev.vinesorter.java.JavaStepEditor;
-import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
 import dev.vinesorter.source.config.TrellisFile;
@@ -12,9 +10,11 @@ import dev.vinesorter.source.disk.RootLock;
 import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.keep.OwnFolder;
+import dev.vinesorter.source.language.Languages;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
@@ -186,7 +186,7 @@ final class Workbench {
     Overlay sources = new Overlay(root, walk.files(), options.charset());
     Reading reading;
     try (Drawing progress = Drawing.start()) {
-      JavaReader reader = new JavaReader();
+      SourceReader reader = Languages.installed().reader();
       reading =
           near
               ? reader.read(
@@ -306,7 +306,8 @@ final class Workbench {
 
   /** What carries steps out on the sources of a survey. */
   static StepEditor editor(KeptSurvey kept) {
-    return new JavaStepEditor(new Reading(kept.survey(), kept.memo()), kept.options());
+    Reading before = new Reading(kept.survey(), kept.memo());
+    return Languages.installed().editor(before, kept.options());
   }
 
   Overlay overlay(KeptSurvey survey) {

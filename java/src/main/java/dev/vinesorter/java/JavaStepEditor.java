@@ -333,7 +333,9 @@ public final class JavaStepEditor implements StepEditor {
     if (now.equals(to) || now.startsWith(to + "(")) {
       return done(survey);
     }
-    Result result = MemberRename.carryOut(new SourceView(survey, sources), unit, to);
+    Result result =
+        MemberRename.carryOut(
+            new SourceView(survey, sources), unit, to, step.may(Leave.FOUND_BY_NAME));
     return settled(result, MemberSteps.names(units, unit, renamed(step.unit(), to)), sources, step);
   }
 }

@@ -73,6 +73,22 @@ class FoundByNameTest {
   }
 
   @ParameterizedTest
+  @CsvSource({
+    "a.Seed#getWeight(), getMass",
+    "a.Seed#readObject(ObjectInputStream), readIt",
+    "a.Seed#main(String[]), start",
+    "a.Sack#serialVersionUID, version"
+  })
+  void memberThatIsFoundByItsNameKeepsItUnlessThePlanSaysOtherwise(String member, String name) {
+    assertThat(outcome(Step.rename(member, name, 0)).reasons())
+        .extracting(StepOutcome.Reason::code)
+        .containsExactly("found-by-name");
+    Step all = new Step(Verb.RENAME, List.of(member), name, Set.of(Leave.FOUND_BY_NAME), 0);
+    assertThat(outcome(all).accepted()).isTrue();
+    assertThat(outcome(Step.rename("a.Seed#daily(Jar)", "weekdays", 0)).accepted()).isTrue();
+  }
+
+  @ParameterizedTest
   @CsvSource(
       delimiter = '|',
       value = {

@@ -33,6 +33,9 @@ public final class FoundByName {
           "writeExternal(ObjectOutput)",
           "readExternal(ObjectInput)");
 
+  private static final Set<String> STORED_FIELDS =
+      Set.of("serialVersionUID", "serialPersistentFields");
+
   /** Annotations that only people and checkers read begin like this. */
   private static final List<String> FOR_READERS =
       List.of(
@@ -68,13 +71,26 @@ public final class FoundByName {
 
   private FoundByName() {}
 
-  /** Who finds a method by more than the code that calls it, in words; null where nobody does. */
-  public static String finder(SourceView code, int method) {
+  /** Who finds a member by more than the code that uses it, in words; null where nobody does. */
+  public static String finder(SourceView code, int member) {
+    String byName = nameReader(code, member);
+    if (byName != null || !code.units().has(member, Trait.METHOD)) {
+      return byName;
+    }
+    String annotation = annotation(code, member);
+    return annotation == null ? null : "what reads @" + annotation + " finds it where it is";
+  }
+
+  /** Who finds a member by its name alone, in words; null where nobody does. */
+  public static String nameReader(SourceView code, int method) {
     Units units = code.units();
+    String name = units.simpleName(method);
+    if (units.has(method, Trait.FIELD) && STORED_FIELDS.contains(name)) {
+      return "serialization finds it by its name in its class";
+    }
     if (!units.has(method, Trait.METHOD)) {
       return null;
     }
-    String name = units.simpleName(method);
     boolean isStatic = units.has(method, Trait.STATIC);
     boolean isPublic = units.has(method, Trait.PUBLIC);
     if (!isStatic && STORED.contains(name)) {
@@ -85,10 +101,6 @@ public final class FoundByName {
     }
     if (isStatic && isPublic && (name.equals("main(String[])") || name.equals("main(String...)"))) {
       return "a program starts there";
-    }
-    String annotation = annotation(code, method);
-    if (annotation != null) {
-      return "what reads @" + annotation + " finds it where it is";
     }
     if (!isStatic && isPublic && name.matches("test[\\w$]*\\(\\)") && isTestCase(code, method)) {
       return "its test case finds it by its name";

@@ -12,6 +12,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.FileChanges;
+import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.Signatures;
 import dev.vinesorter.java.code.SourceView;
@@ -59,9 +60,17 @@ public final class MemberRename {
     }
   }
 
-  public static Result carryOut(SourceView code, int unit, String fresh) {
+  /**
+   * Gives a member another name.
+   *
+   * @param foundByName whether that is done although somebody finds it by its name
+   */
+  public static Result carryOut(SourceView code, int unit, String fresh, boolean foundByName) {
     MemberRename rename = new MemberRename(code, unit, fresh);
     rename.judge();
+    if (!foundByName) {
+      rename.readByName();
+    }
     if (rename.reasons.isEmpty()) {
       rename.edit();
     }
@@ -130,6 +139,21 @@ public final class MemberRename {
       }
     }
     taken();
+  }
+
+  private void readByName() {
+    for (int member : family) {
+      String finder = FoundByName.nameReader(code, member);
+      if (finder != null) {
+        reason(
+            "found-by-name",
+            units.name(member)
+                + ": "
+                + finder
+                + ". Say 'found-by-name: true' to rename it all the same.",
+            List.of(code.declaration(member)));
+      }
+    }
   }
 
   /** A record's component, its accessor and its constructors' parameters hang together. */

@@ -12,6 +12,7 @@ import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.SketchPruning;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.source.plan.CompiledProof;
 import dev.vinesorter.source.plan.Instructions;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.read.Reading;
@@ -37,7 +38,7 @@ import java.util.function.Predicate;
  * <p>It knows nothing of how a step was made. What was edited is compiled, with the classes that it
  * extends; all else is known by its sketches. Sources that do not compile before are outside.
  */
-public final class InstructionProof {
+public final class InstructionProof implements CompiledProof {
   private final Overlay sources;
   private final Reading before;
   private final CompletableFuture<Compiled> old;
@@ -74,7 +75,7 @@ public final class InstructionProof {
     return SourceText.of(sources.original(path), sources.charset()).text();
   }
 
-  /** Compares with what the edited sources are read as. */
+  @Override
   public Instructions compare(Rehearsal rehearsal, Reading after) {
     Set<String> edited = new TreeSet<>();
     sources

@@ -37,7 +37,7 @@ public final class PlanFile {
                   "leave",
                   "sweep",
                   "mentions"),
-          Plan.Verb.RENAME, List.of("to", "below", "mentions"),
+          Plan.Verb.RENAME, List.of("to", "below", "found-by-name", "mentions"),
           Plan.Verb.TIGHTEN, List.of("library"),
           Plan.Verb.SORT, List.of("order"));
 

@@ -2,6 +2,7 @@ package dev.vinesorter.source.keep;
 
 import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.source.language.Languages;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.ContentHash;
@@ -50,9 +51,9 @@ public record KeptSurvey(
   /** Size in bytes, time of change in milliseconds, and SHA-256 of a file. */
   public record Stamp(long size, long changed, String hash) {}
 
-  /** Whether a file has a say in a survey: sources and build files. */
+  /** Whether a file has a say in a survey: sources and build files of all languages. */
   public static boolean counts(String path) {
-    return path.endsWith(".java") || path.endsWith("/pom.xml") || path.equals("pom.xml");
+    return Languages.installed().own(path);
   }
 
   /** The stamps of the files below a root as they are now. */

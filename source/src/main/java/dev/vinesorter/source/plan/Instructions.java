@@ -1,5 +1,6 @@
 package dev.vinesorter.source.plan;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -11,8 +12,20 @@ import java.util.List;
  * @param outside paths of edited sources that could not be compared, since they do not compile
  */
 public record Instructions(int same, int rewritten, List<String> differ, List<String> outside) {
+  /** Where nothing is compiled. */
+  public static final Instructions NOTHING = new Instructions(0, 0, List.of(), List.of());
+
   public Instructions {
     differ = List.copyOf(differ);
     outside = List.copyOf(outside);
+  }
+
+  /** What both say. */
+  public Instructions and(Instructions other) {
+    List<String> allDiffer = new ArrayList<>(differ);
+    allDiffer.addAll(other.differ);
+    List<String> allOutside = new ArrayList<>(outside);
+    allOutside.addAll(other.outside);
+    return new Instructions(same + other.same, rewritten + other.rewritten, allDiffer, allOutside);
   }
 }

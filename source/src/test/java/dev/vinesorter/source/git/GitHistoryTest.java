@@ -47,16 +47,16 @@ class GitHistoryTest {
   void revisionsAreReadWithoutTouchingAnything() throws Exception {
     Path shop = Files.createDirectories(folder.resolve("work/shop/src"));
     try (Git git = Git.init().setDirectory(folder.resolve("work").toFile()).call()) {
-      Files.writeString(shop.resolve("A.java"), "class A {}");
+      Files.writeString(shop.resolve("A.card"), "class A {}");
       Files.writeString(shop.resolve("notes.txt"), "not a source");
       commit(git, "2026-01-05", "First\n\nmore");
-      Files.writeString(shop.resolve("A.java"), "class A { int x; }");
-      Files.createSymbolicLink(shop.resolve("Link.java"), Path.of("/etc/passwd"));
+      Files.writeString(shop.resolve("A.card"), "class A { int x; }");
+      Files.createSymbolicLink(shop.resolve("Link.card"), Path.of("/etc/passwd"));
       commit(git, "2026-01-06", "Second");
       Files.writeString(folder.resolve("work/elsewhere.txt"), "outside of the root");
       commit(git, "2026-02-03", "Third");
     }
-    Files.writeString(shop.resolve("A.java"), "not committed");
+    Files.writeString(shop.resolve("A.card"), "not committed");
     Map<String, String> before = files(folder.resolve("work"));
 
     Path root = folder.resolve("work/shop");
@@ -82,7 +82,7 @@ class GitHistoryTest {
 
       Path copy = Files.createDirectory(folder.resolve("copy"));
       history.copy(all.get(1), copy);
-      assertThat(files(copy)).containsOnly(Map.entry("src/A.java", "class A { int x; }"));
+      assertThat(files(copy)).containsOnly(Map.entry("src/A.card", "class A { int x; }"));
     }
     assertThat(files(folder.resolve("work"))).isEqualTo(before);
   }

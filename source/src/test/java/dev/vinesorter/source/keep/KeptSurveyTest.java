@@ -24,14 +24,14 @@ class KeptSurveyTest {
 
   private static Survey survey() {
     SurveyBuilder builder = new SurveyBuilder();
-    int file = builder.unit(Level.FILE, builder.unit(Level.PACKAGE, -1, "ä.b"), "a/A.java");
+    int file = builder.unit(Level.FILE, builder.unit(Level.PACKAGE, -1, "ä.b"), "a/A.card");
     builder.file(file, builder.unit(Level.MODULE, -1, "module:m"), 9, new int[] {0, 4});
     int type = builder.unit(Level.TYPE, file, "A");
     builder.span(type, 1, 8, 2);
     builder.doc(type, "A first sentence.");
     builder.reference(type, file, Kind.REFERS, 3, 5, true);
-    builder.problem(new Problem("a/A.java", 2, "compiler", "no"));
-    builder.unresolved("X", new Site("a/A.java", 1, 2, 1, 2));
+    builder.problem(new Problem("a/A.card", 2, "compiler", "no"));
+    builder.unresolved("X", new Site("a/A.card", 1, 2, 1, 2));
     return builder.build();
   }
 
@@ -40,17 +40,17 @@ class KeptSurveyTest {
     ReadOptions more = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("x"), List.of("m"));
     return new KeptSurvey(
         survey(),
-        Memo.of(java.util.Map.of("a/A.java", "ä note")),
+        Memo.of(java.util.Map.of("a/A.card", "ä note")),
         options,
         more,
-        KeptSurvey.stamps(root, List.of("a/A.java")),
+        KeptSurvey.stamps(root, List.of("a/A.card")),
         7);
   }
 
   @Test
   void surveyComesBackAsItWasKept() throws IOException {
     Files.createDirectories(folder.resolve("a"));
-    Files.writeString(folder.resolve("a/A.java"), "class A {}");
+    Files.writeString(folder.resolve("a/A.card"), "class A {}");
     Root root = Root.of(folder);
     OwnFolder own = new OwnFolder(root);
     assertThat(own.kept()).isNull();
@@ -61,7 +61,7 @@ class KeptSurveyTest {
     assertThat(after.options()).isEqualTo(before.options());
     assertThat(after.stamps()).isEqualTo(before.stamps());
     assertThat(after.asked()).isEqualTo(before.asked());
-    assertThat(after.memo().notes()).containsExactly(java.util.Map.entry("a/A.java", "ä note"));
+    assertThat(after.memo().notes()).containsExactly(java.util.Map.entry("a/A.card", "ä note"));
     assertThat(after.leftOut()).isEqualTo(7);
     assertThat(after.survey().problems()).isEqualTo(before.survey().problems());
     assertThat(after.survey().unresolved()).isEqualTo(before.survey().unresolved());
@@ -86,19 +86,19 @@ class KeptSurveyTest {
   @Test
   void changesSinceTheSurveyAreNamed() throws IOException {
     Files.createDirectories(folder.resolve("a"));
-    Files.writeString(folder.resolve("a/A.java"), "class A {}");
+    Files.writeString(folder.resolve("a/A.card"), "class A {}");
     KeptSurvey kept = kept(Root.of(folder));
     assertThat(kept.changedSince(Root.of(folder))).isEmpty();
 
-    Files.writeString(folder.resolve("a/A.java"), "class A { }");
-    Files.writeString(folder.resolve("a/New.java"), "class New {}");
-    assertThat(kept.changedSince(Root.of(folder))).containsExactly("a/A.java", "a/New.java");
+    Files.writeString(folder.resolve("a/A.card"), "class A { }");
+    Files.writeString(folder.resolve("a/New.card"), "class New {}");
+    assertThat(kept.changedSince(Root.of(folder))).containsExactly("a/A.card", "a/New.card");
 
-    Files.writeString(folder.resolve("a/A.java"), "class A {}");
-    Files.delete(folder.resolve("a/New.java"));
+    Files.writeString(folder.resolve("a/A.card"), "class A {}");
+    Files.delete(folder.resolve("a/New.card"));
     assertThat(kept.changedSince(Root.of(folder))).as("same bytes, later time").isEmpty();
 
-    Files.delete(folder.resolve("a/A.java"));
-    assertThat(kept.changedSince(Root.of(folder))).containsExactly("a/A.java");
+    Files.delete(folder.resolve("a/A.card"));
+    assertThat(kept.changedSince(Root.of(folder))).containsExactly("a/A.card");
   }
 }

@@ -1,14 +1,9 @@
-package dev.vinesorter.source;
+package dev.vinesorter.source.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.vinesorter.core.model.Glob;
-import dev.vinesorter.source.text.CannotWorkException;
-import dev.vinesorter.source.text.Overlay;
-import dev.vinesorter.source.text.Root;
-import dev.vinesorter.source.text.SourceText;
-import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

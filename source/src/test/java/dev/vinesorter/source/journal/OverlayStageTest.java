@@ -1,8 +1,7 @@
-package dev.vinesorter.source;
+package dev.vinesorter.source.journal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.OwnFolder;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;

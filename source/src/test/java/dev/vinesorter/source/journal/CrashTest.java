@@ -1,10 +1,9 @@
-package dev.vinesorter.source;
+package dev.vinesorter.source.journal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.source.disk.Disk;
 import dev.vinesorter.source.disk.OwnFiles;
-import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.OwnFolder;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Root;

@@ -1,0 +1,117 @@
+package dev.vinesorter.source.language;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+
+/**
+ * Gives each step to the language of the units that it names. Where only one language is there, its
+ * editor answers as it is; else it sees its own part of the survey, and the rest is put back beside
+ * what it foretells.
+ */
+final class EditorOfAll implements StepEditor {
+  private final Languages languages;
+  private final Reading before;
+  private final ReadOptions options;
+  private final Map<String, StepEditor> editors = new HashMap<>();
+
+  EditorOfAll(Languages languages, Reading before, ReadOptions options) {
+    this.languages = languages;
+    this.before = before;
+    this.options = options;
+  }
+
+  @Override
+  public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
+    List<Language> present = languages.among(sources.paths());
+    Language language = present.size() == 1 ? present.get(0) : languageOf(survey, step, present);
+    if (!language.verbs().contains(step.verb())) {
+      return new Result(
+          StepOutcome.refused(
+              List.of(
+                  new StepOutcome.Reason(
+                      "no-verb",
+                      "Sources of "
+                          + language.name()
+                          + " cannot be changed by '"
+                          + step.verb().word()
+                          + "' yet.",
+                      List.of()))),
+          survey);
+    }
+    if (present.size() == 1) {
+      return editor(language, before).carryOut(survey, step, sources);
+    }
+    Survey own = LanguagePart.of(survey, language::owns);
+    StepEditor editor = editor(language, LanguagePart.of(language, before));
+    Result result = editor.carryOut(own, step, sources);
+    if (!result.outcome().accepted()) {
+      return new Result(result.outcome(), survey);
+    }
+    List<Survey> parts = new ArrayList<>(List.of(result.foretold()));
+    parts.add(LanguagePart.of(survey, path -> !language.owns(path)));
+    return new Result(result.outcome(), LanguagePart.merged(parts));
+  }
+
+  private StepEditor editor(Language language, Reading part) {
+    return editors.computeIfAbsent(language.name(), name -> language.editor(part, options));
+  }
+
+  /** The language of the first unit or file that a step names and that is known. */
+  private Language languageOf(Survey survey, Plan.Step step, List<Language> present) {
+    Units units = survey.units();
+    for (String name : step.units()) {
+      Language byPath = languages.owner(name);
+      if (byPath != null) {
+        return byPath;
+      }
+      int unit = units.find(name);
+      int file =
+          unit < 0
+              ? -1
+              : units.level(unit) == Level.PACKAGE ? fileIn(units, unit) : units.fileOf(unit);
+      Language owner = file < 0 ? null : languages.owner(units.name(file));
+      if (owner != null) {
+        return owner;
+      }
+    }
+    return present.get(0);
+  }
+
+  private static int fileIn(Units units, int unit) {
+    for (int child : units.children(unit)) {
+      if (units.level(child) == Level.FILE) {
+        return child;
+      }
+    }
+    return -1;
+  }
+
+  @Override
+  public boolean mayShare(Plan.Step step) {
+    List<Language> all = languages.among(List.of());
+    return all.size() == 1 && editor(all.get(0), before).mayShare(step);
+  }
+
+  @Override
+  public void carryOut(
+      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+    List<Language> present = languages.among(sources.paths());
+    if (present.size() == 1 && present.get(0).verbs().contains(steps.get(0).verb())) {
+      editor(present.get(0), before).carryOut(survey, steps, sources, each);
+    } else {
+      each.accept(carryOut(survey, steps.get(0), sources));
+    }
+  }
+}
