@@ -14,8 +14,8 @@ import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.code.TestsOf;
 import dev.vinesorter.java.code.TypeNames;
-import dev.vinesorter.java.relocate.Belongings;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -229,7 +229,7 @@ abstract class MemberMove {
     if (units.has(member, Trait.TEST)) {
       return offers;
     }
-    Set<Integer> tests = new TreeSet<>(new Belongings(code).tests(units.topTypeOf(member)));
+    Set<Integer> tests = new TreeSet<>(new TestsOf(code).tests(units.topTypeOf(member)));
     for (int user : users()) {
       if (tests.contains(units.topTypeOf(user))) {
         offers.add(

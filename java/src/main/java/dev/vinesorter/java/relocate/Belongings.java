@@ -1,6 +1,5 @@
 package dev.vinesorter.java.relocate;
 
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -8,9 +7,9 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.code.TestsOf;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.text.Overlay;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -18,60 +17,20 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
- * What belongs to moved types beyond their own code: their tests, the files that they read relative
- * to their class, and helpers that nobody else uses.
+ * What belongs to moved types beyond their own code: the files that they read relative to their
+ * class, and helpers that nobody else uses.
  */
-public final class Belongings {
-  private static final List<String> TEST_ENDINGS = List.of("Test", "Tests", "IT", "TestCase");
-
+final class Belongings {
   private final SourceView code;
   private final Units units;
   private final References references;
+  private final TestsOf tests;
 
-  public Belongings(SourceView code) {
+  Belongings(SourceView code) {
+    this.tests = new TestsOf(code);
     this.code = code;
     this.units = code.units();
     this.references = code.references();
-  }
-
-  /** The tests of a type: test code in the same package that is named after it and uses it. */
-  public List<Integer> tests(int type) {
-    List<Integer> tests = new ArrayList<>();
-    if (units.has(type, Trait.TEST)) {
-      return tests;
-    }
-    for (int file : units.children(units.packageOf(type))) {
-      for (int test : units.children(file)) {
-        boolean own = units.level(file) == Level.FILE && units.level(test) == Level.TYPE;
-        if (own
-            && units.has(test, Trait.TEST)
-            && isNamedAfter(units.simpleName(test), units.simpleName(type))
-            && users(type).contains(test)) {
-          tests.add(test);
-        }
-      }
-    }
-    return tests;
-  }
-
-  private static boolean isNamedAfter(String test, String type) {
-    return test.equals("Test" + type)
-        || TEST_ENDINGS.stream().anyMatch(ending -> test.equals(type + ending));
-  }
-
-  /** The outermost types that use a type or what is in it, itself not among them. */
-  private Set<Integer> users(int type) {
-    Set<Integer> users = new TreeSet<>();
-    for (int unit : units.withAllInside(type)) {
-      for (int r : references.to(unit)) {
-        int user = units.topTypeOf(references.from(r));
-        if (user >= 0 && references.kind(r) != Kind.MENTIONS) {
-          users.add(user);
-        }
-      }
-    }
-    users.remove(type);
-    return users;
   }
 
   /** Package-private types that only what moves uses, and that stay behind. */
@@ -82,7 +41,7 @@ public final class Belongings {
         if (!move.goals().containsKey(other)
             && !units.has(other, Trait.TEST)
             && Trait.packagePrivate(units.traits(other))) {
-          Set<Integer> users = users(other);
+          Set<Integer> users = tests.users(other);
           if (!users.isEmpty() && users.stream().allMatch(move.goals()::containsKey)) {
             helpers.add(other);
           }

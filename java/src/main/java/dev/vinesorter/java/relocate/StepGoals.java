@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.StepUnits;
+import dev.vinesorter.java.code.TestsOf;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -140,10 +141,10 @@ public final class StepGoals {
 
   /** Adds the tests of the types that go, and gives their names. */
   public List<String> withTests() throws RefusedException {
-    Belongings belongings = new Belongings(new SourceView(survey, sources));
+    TestsOf found = new TestsOf(new SourceView(survey, sources));
     List<String> names = new ArrayList<>();
     for (Map.Entry<Integer, Relocation.Goal> goal : List.copyOf(goals.entrySet())) {
-      for (int test : belongings.tests(goal.getKey())) {
+      for (int test : found.tests(goal.getKey())) {
         if (!goals.containsKey(test)) {
           named.readable(test);
           goals.put(
