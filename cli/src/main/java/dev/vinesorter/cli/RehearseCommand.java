@@ -3,6 +3,7 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.report.PlanReport;
@@ -88,7 +89,7 @@ final class RehearseCommand extends BaseCommand {
   static PlanReport.Content stale(Plan plan, KeptSurvey kept, List<String> changed) {
     List<Site> files = changed.stream().map(file -> new Site(file, 0, 0, 0, 0)).toList();
     StepOutcome.Reason reason =
-        new StepOutcome.Reason("changed-since-survey", staleMessage(changed), files);
+        new StepOutcome.Reason(RefusalCode.CHANGED_SINCE_SURVEY, staleMessage(changed), files);
     List<StepOutcome> refused =
         Collections.nCopies(plan.steps().size(), StepOutcome.refused(List.of(reason)));
     return new PlanReport.Content(plan, refused, kept.shown(), kept.shown(), List.of());

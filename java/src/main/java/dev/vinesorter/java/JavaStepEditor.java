@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.MemberOrder;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.RefusedException;
@@ -148,7 +149,7 @@ public final class JavaStepEditor implements StepEditor {
     }
     if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
       throw new RefusedException(
-          "bad-target", "'leave', 'sweep' and 'through' are for moves of members only.");
+          RefusalCode.BAD_TARGET, "'leave', 'sweep' and 'through' are for moves of members only.");
     }
     return isPath(step.unit(), sources)
         ? fileMove(survey, step, sources)
@@ -170,7 +171,7 @@ public final class JavaStepEditor implements StepEditor {
           }
           default ->
               throw new RefusedException(
-                  "not-yet",
+                  RefusalCode.NOT_YET,
                   name
                       + " is a "
                       + units.level(unit).word()
@@ -202,7 +203,8 @@ public final class JavaStepEditor implements StepEditor {
         if (sources.exists(to)) {
           continue;
         }
-        throw new RefusedException("unknown-unit", "There is no file " + path + " under the root.");
+        throw new RefusedException(
+            RefusalCode.UNKNOWN_UNIT, "There is no file " + path + " under the root.");
       }
       int file = units.find(path, Level.FILE);
       if (path.equals(to)) {
@@ -211,7 +213,7 @@ public final class JavaStepEditor implements StepEditor {
       if (file >= 0) {
         goals.javaFile(file, step.into());
       } else if (path.endsWith(".java")) {
-        throw new RefusedException("half-read", path + " was not read as a Java source.");
+        throw new RefusedException(RefusalCode.HALF_READ, path + " was not read as a Java source.");
       } else {
         others.add(path);
       }
@@ -274,7 +276,8 @@ public final class JavaStepEditor implements StepEditor {
     for (int type : types) {
       if (survey.units().level(type) != Level.TYPE) {
         throw new RefusedException(
-            "bad-target", survey.units().name(type) + " is no type, whose members can be sorted.");
+            RefusalCode.BAD_TARGET,
+            survey.units().name(type) + " is no type, whose members can be sorted.");
       }
     }
     return SortStep.carryOut(survey, sources, types, MemberOrder.complete(step.order()));
@@ -314,7 +317,8 @@ public final class JavaStepEditor implements StepEditor {
     }
     if (!SourceVersion.isIdentifier(to) || SourceVersion.isKeyword(to, SourceVersion.RELEASE_17)) {
       throw new RefusedException(
-          "bad-target", "'" + to + "' cannot be the name of a " + units.level(unit).word() + ".");
+          RefusalCode.BAD_TARGET,
+          "'" + to + "' cannot be the name of a " + units.level(unit).word() + ".");
     }
     if (named.isOutermost(unit)) {
       goals.rename(unit, to);
@@ -322,7 +326,7 @@ public final class JavaStepEditor implements StepEditor {
     }
     if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
       throw new RefusedException(
-          "not-yet",
+          RefusalCode.NOT_YET,
           step.unit()
               + " is a "
               + units.level(unit).word()

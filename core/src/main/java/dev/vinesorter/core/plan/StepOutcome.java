@@ -52,13 +52,18 @@ public record StepOutcome(
   /**
    * One reason for a refusal.
    *
-   * @param code a short stable word, such as {@code name-clash}
+   * @param refusal what sort of reason it is
    * @param message what is wrong and what to do about it, for people
    * @param sites where; empty only when the reason has no place in the sources
    */
-  public record Reason(String code, String message, List<Site> sites) {
+  public record Reason(RefusalCode refusal, String message, List<Site> sites) {
     public Reason {
       sites = List.copyOf(sites);
+    }
+
+    /** The word of the reason, such as {@code name-clash}. */
+    public String code() {
+      return refusal.word();
     }
   }
 

@@ -1,5 +1,6 @@
 package dev.vinesorter.java.code;
 
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import java.util.List;
 
@@ -8,7 +9,7 @@ public final class RefusedException extends Exception {
   private static final long serialVersionUID = 1;
   private final transient Reason reason;
 
-  public RefusedException(String code, String message) {
+  public RefusedException(RefusalCode code, String message) {
     super(message);
     this.reason = new Reason(code, message, List.of());
   }

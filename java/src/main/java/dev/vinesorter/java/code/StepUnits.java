@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -35,7 +36,8 @@ public final class StepUnits {
         }
       }
       if (types.isEmpty()) {
-        throw new RefusedException("unknown-unit", "No outermost type is meant by " + name + ".");
+        throw new RefusedException(
+            RefusalCode.UNKNOWN_UNIT, "No outermost type is meant by " + name + ".");
       }
       return types;
     }
@@ -74,7 +76,8 @@ public final class StepUnits {
 
   public RefusedException unknown(String name) {
     return new RefusedException(
-        "unknown-unit", "There is no unit " + name + ". " + NearestNames.hint(units, name));
+        RefusalCode.UNKNOWN_UNIT,
+        "There is no unit " + name + ". " + NearestNames.hint(units, name));
   }
 
   /** The type that a name stands for, into which members go. */
@@ -82,7 +85,8 @@ public final class StepUnits {
     int target = units.find(name, Level.TYPE);
     if (target < 0) {
       throw new RefusedException(
-          "bad-target", "There is no type " + name + ". " + NearestNames.hint(units, name));
+          RefusalCode.BAD_TARGET,
+          "There is no type " + name + ". " + NearestNames.hint(units, name));
     }
     readable(own(target, name));
     return target;
@@ -92,7 +96,7 @@ public final class StepUnits {
   public int own(int unit, String name) throws RefusedException {
     if (units.has(unit, Trait.FOREIGN)) {
       throw new RefusedException(
-          "foreign", name + " belongs to a library; only your own code can change.");
+          RefusalCode.FOREIGN, name + " belongs to a library; only your own code can change.");
     }
     return unit;
   }
@@ -116,7 +120,7 @@ public final class StepUnits {
           && units.fileOf(other) >= 0
           && units.name(other).equals(units.name(top))) {
         throw new RefusedException(
-            "twin",
+            RefusalCode.TWIN,
             units.name(top)
                 + " is declared in "
                 + units.name(units.fileOf(top))
@@ -134,14 +138,14 @@ public final class StepUnits {
     int file = units.fileOf(type);
     if (units.has(file, Trait.BY_NAME)) {
       throw new RefusedException(
-          "half-read",
+          RefusalCode.HALF_READ,
           units.name(file)
               + " could be read only in part, so its uses are not known. See 'vinesort survey"
               + " -v'.");
     }
     if (Files.isSymbolicLink(sources.root().path().resolve(units.name(file)))) {
       throw new RefusedException(
-          "linked-file",
+          RefusalCode.LINKED_FILE,
           units.name(file)
               + " is a symbolic link; moving it would leave the file behind. Replace the link by"
               + " the file first.");

@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.DocLinks;
@@ -84,21 +85,21 @@ public final class MemberRename {
     return new Result(new StepOutcome(true, List.of(), List.of(), false), draft.survey());
   }
 
-  private void reason(String code, String message, List<Site> sites) {
-    reasons.add(new Reason(code, message, sites));
+  private void reason(RefusalCode refusal, String message, List<Site> sites) {
+    reasons.add(new Reason(refusal, message, sites));
   }
 
   // ---- what speaks against it
 
   private void judge() {
     if (units.has(unit, Trait.CONSTRUCTOR) || units.has(unit, Trait.INITIALISER)) {
-      reason("bad-target", units.name(unit) + " has no name of its own.", List.of());
+      reason(RefusalCode.BAD_TARGET, units.name(unit) + " has no name of its own.", List.of());
       return;
     }
     for (int member : family) {
       if (units.has(member, Trait.FOREIGN)) {
         reason(
-            "overrides-library",
+            RefusalCode.OVERRIDES_LIBRARY,
             units.name(unit)
                 + " has to be called like "
                 + units.name(member)
@@ -108,14 +109,14 @@ public final class MemberRename {
       }
       if (units.has(units.fileOf(member), Trait.BY_NAME)) {
         reason(
-            "half-read",
+            RefusalCode.HALF_READ,
             units.name(units.fileOf(member)) + " could be read only in part.",
             List.of());
         return;
       }
       if (units.has(units.parent(member), Trait.ANNOTATION) && old.equals("value")) {
         reason(
-            "annotation-value",
+            RefusalCode.ANNOTATION_VALUE,
             units.name(member)
                 + " can be left out where it is given; under another name it cannot.",
             List.of(code.declaration(member)));
@@ -130,7 +131,7 @@ public final class MemberRename {
             && references.at(other) == references.at(r)
             && units.has(references.target(other), Trait.FOREIGN)) {
           reason(
-              "overrides-library",
+              RefusalCode.OVERRIDES_LIBRARY,
               "A local class here overrides "
                   + units.name(references.target(other))
                   + " of a library with the same method.",
@@ -146,7 +147,7 @@ public final class MemberRename {
       String finder = FoundByName.nameReader(code, member);
       if (finder != null) {
         reason(
-            "found-by-name",
+            RefusalCode.FOUND_BY_NAME,
             units.name(member)
                 + ": "
                 + finder
@@ -174,7 +175,7 @@ public final class MemberRename {
       boolean constructor = units.has(member, Trait.FIELD) && units.has(other, Trait.CONSTRUCTOR);
       if (accessor || component || constructor && hasWord(other, old)) {
         reason(
-            "record-parts",
+            RefusalCode.RECORD_PARTS,
             units.name(member)
                 + " goes by the same name as a parameter or accessor that is written out. Take that"
                 + " out first.",
@@ -214,7 +215,7 @@ public final class MemberRename {
                 : name.equals(fresh) && units.level(other) == units.level(unit);
         if (same) {
           reason(
-              "name-clash",
+              RefusalCode.NAME_CLASH,
               "There is "
                   + units.name(other)
                   + " already. Choose another name, or rename it first.",
@@ -263,7 +264,10 @@ public final class MemberRename {
     JavaTokens tokens = code.tokens(file);
     int token = tokens.from(Math.max(0, units.nameAt(member)));
     if (units.nameAt(member) < 0 || !tokens.isWord(token, old)) {
-      reason("half-read", "The name of " + units.name(member) + " was not found.", List.of());
+      reason(
+          RefusalCode.HALF_READ,
+          "The name of " + units.name(member) + " was not found.",
+          List.of());
       return;
     }
     changes.replace(file, token, fresh);
@@ -296,7 +300,7 @@ public final class MemberRename {
       boolean call = tokens.is(token + 1, "(");
       if (tokens.isWord(token, fresh) && !tokens.is(token - 1, ".") && call == method) {
         reason(
-            "name-clash",
+            RefusalCode.NAME_CLASH,
             "'" + fresh + "' already is a name here; it could come to mean something else.",
             List.of(code.survey().site(r), code.site(file, token)));
         return;
@@ -312,7 +316,7 @@ public final class MemberRename {
           if (units.has(other, Trait.METHOD)
               && MemberNames.bare(units.simpleName(other)).equals(fresh)) {
             reason(
-                "name-clash",
+                RefusalCode.NAME_CLASH,
                 units.name(other) + " would be found here instead.",
                 List.of(code.survey().site(r)));
             return;
@@ -345,7 +349,7 @@ public final class MemberRename {
           && tokens.is(token + 1, "(")
           && !known.contains(tokens.begin(token))) {
         reason(
-            "local-class",
+            RefusalCode.LOCAL_CLASS,
             "Here a method of a local class is called, of which the survey does not know whether it"
                 + " is this one.",
             List.of(code.site(file, token)));

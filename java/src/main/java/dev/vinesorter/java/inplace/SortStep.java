@@ -10,6 +10,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.MemberOrder;
 import dev.vinesorter.core.plan.MemberOrder.Group;
 import dev.vinesorter.core.plan.MemberOrder.Member;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Access;
@@ -74,7 +75,7 @@ public final class SortStep {
       if (!step.body.ownLines()) {
         reasons.add(
             new Reason(
-                "one-line",
+                RefusalCode.ONE_LINE,
                 "A member of "
                     + survey.units().name(type)
                     + " shares a line with a brace of the type. Put it on a line of its own.",

@@ -2,6 +2,7 @@ package dev.vinesorter.java.member;
 
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.List;
 
@@ -42,7 +43,7 @@ final class Forward {
       lines = List.of(link, "@Deprecated", head + " = " + reached + ";");
     } else {
       move.refuse(
-          "no-forward",
+          RefusalCode.NO_FORWARD,
           "A field that gets other values cannot stay beside itself.",
           move.code.declaration(move.member));
       return "";

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.Set;
 import java.util.TreeSet;
@@ -75,7 +76,8 @@ final class InstanceBody {
       return;
     }
     if (made && units.inside(type, units.topTypeOf(move.owner)) && move.isInner(type)) {
-      move.refuse("inner-class", "An object of an inner class is made here.", move.site(r));
+      move.refuse(
+          RefusalCode.INNER_CLASS, "An object of an inner class is made here.", move.site(r));
     }
     boolean ofGeneric =
         units.parent(type) == move.owner
@@ -114,20 +116,20 @@ final class InstanceBody {
     int first = ofThis ? token - 2 : token;
     if (isCompared(token, first)) {
       move.refuse(
-          "null-receiver",
+          RefusalCode.NULL_RECEIVER,
           "'" + move.word + "' may be null here, which an object that is called cannot be.",
           move.code.site(move.file, token));
     } else if (move.reassigned) {
       return;
     } else if (isAssigned(token, first)) {
       move.refuse(
-          "assigned",
+          RefusalCode.ASSIGNED,
           "'" + move.word + "' gets another value here.",
           move.code.site(move.file, token));
     } else if (move.bodies().covers(token)) {
       if (move.bodies().declares(tokens, move.word)) {
         move.refuse(
-            "local-class",
+            RefusalCode.LOCAL_CLASS,
             "An anonymous class has something else called '" + move.word + "'.",
             move.code.site(move.file, token));
       }

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.AnonymousBodies;
 import dev.vinesorter.java.code.Getters;
@@ -81,11 +82,12 @@ final class InstanceCallers {
     Expressions expressions = new Expressions(of, code.text(in));
     boolean isReference = of.is(token - 1, "::");
     if (!move.isNamed(r, move.name())) {
-      refuse("implicit-use", "The method is used here without being named.", r);
+      refuse(RefusalCode.IMPLICIT_USE, "The method is used here without being named.", r);
       return;
     }
     if (expressions.followsTypeArguments(token) || !isReference && !of.is(token + 1, "(")) {
-      refuse("type-arguments", "The call here says its type arguments; leave them out.", r);
+      refuse(
+          RefusalCode.TYPE_ARGUMENTS, "The call here says its type arguments; leave them out.", r);
       return;
     }
     if (user != move.member) {
@@ -97,7 +99,7 @@ final class InstanceCallers {
       receiver = new Expressions.Run(first, token - 1);
       boolean bySuper = of.is(token - 2, "super");
       if (first < 0 || bySuper && (isReference || first < token - 2)) {
-        refuse("receiver", "What the method is called on here is not understood.", r);
+        refuse(RefusalCode.RECEIVER, "What the method is called on here is not understood.", r);
         return;
       }
       if (bySuper) {
@@ -107,7 +109,7 @@ final class InstanceCallers {
     }
     List<Expressions.Run> arguments = isReference ? null : expressions.arguments(token + 1);
     if (!isReference && !fit(arguments.size())) {
-      refuse("arguments", "The arguments here are not understood.", r);
+      refuse(RefusalCode.ARGUMENTS, "The arguments here are not understood.", r);
       return;
     }
     calls.add(new Call(r, user, in, of, expressions, token, receiver, arguments));
@@ -143,8 +145,8 @@ final class InstanceCallers {
     }
   }
 
-  private void refuse(String reason, String message, int r) {
-    move.refuse(reason, message, move.site(r));
+  private void refuse(RefusalCode code, String message, int r) {
+    move.refuse(code, message, move.site(r));
   }
 
   private TextEdits edits(Call call) {
@@ -189,7 +191,7 @@ final class InstanceCallers {
       around = units.parent(around);
     }
     if (around < 0 || units.level(around) != Level.TYPE) {
-      refuse("receiver", "What the method is called on here is not understood.", call.r);
+      refuse(RefusalCode.RECEIVER, "What the method is called on here is not understood.", call.r);
       return null;
     }
     return units.simpleName(around) + ".this";
@@ -245,12 +247,12 @@ final class InstanceCallers {
 
   private boolean mayBecomeObject(Call call, Expressions.Run argument) {
     if (call.expressions.text(argument).equals("null")) {
-      refuse("null-receiver", "null is passed here, and cannot be called on.", call.r);
+      refuse(RefusalCode.NULL_RECEIVER, "null is passed here, and cannot be called on.", call.r);
       return false;
     }
     if (!failsOnNull && !cannotBeNull(call, argument)) {
       refuse(
-          "null-receiver",
+          RefusalCode.NULL_RECEIVER,
           "What is passed here may be null, on which the method need not fail today. Say"
               + " 'never-null: true' if it never is.",
           call.r);
@@ -258,7 +260,7 @@ final class InstanceCallers {
     }
     if (!keepsOrder(call, argument)) {
       refuse(
-          "evaluation-order",
+          RefusalCode.EVALUATION_ORDER,
           "The argument would be evaluated before the object and the other arguments, which may"
               + " matter here. Put it into a variable first.",
           call.r);
@@ -270,14 +272,14 @@ final class InstanceCallers {
   private boolean mayDropObject(Call call) {
     if (!move.needsOwner && !call.isThis() && !isNotNull(call)) {
       refuse(
-          "null-receiver",
+          RefusalCode.NULL_RECEIVER,
           "Called on null, the method fails here; without that object it would not.",
           call.r);
       return false;
     }
     if (!move.needsOwner && !call.isThis() && !call.expressions.isPure(call.receiver)) {
       refuse(
-          "evaluation-order",
+          RefusalCode.EVALUATION_ORDER,
           "The object is worked out here, and would not be any more. Put it into a variable first.",
           call.r);
       return false;
@@ -363,7 +365,7 @@ final class InstanceCallers {
   private void toField(Call call) {
     if (!failsOnNull && !isFieldNotNull(call)) {
       refuse(
-          "null-receiver",
+          RefusalCode.NULL_RECEIVER,
           "'"
               + move.word
               + "' may be null here, on which the method need not fail today. Say 'never-null:"
@@ -374,14 +376,14 @@ final class InstanceCallers {
     boolean again = call.user == move.member && call.isImplicit();
     if (again && !units.has(move.field, Trait.FINAL) && !move.needsOwner) {
       refuse(
-          "recursion",
+          RefusalCode.RECURSION,
           "The method calls itself, and '" + move.word + "' may have another value by then.",
           call.r);
       return;
     }
     if (move.needsOwner && !call.isThis() && !call.expressions.isPure(call.receiver)) {
       refuse(
-          "evaluation-order",
+          RefusalCode.EVALUATION_ORDER,
           "The object would be evaluated twice here. Put it into a variable first.",
           call.r);
       return;
@@ -499,7 +501,7 @@ final class InstanceCallers {
         || move.chosen >= 0 && !failsOnNull
         || move.field >= 0 && !failsOnNull && !move.nullness().neverNull(move.field)) {
       refuse(
-          "method-reference",
+          RefusalCode.METHOD_REFERENCE,
           "The method is named here without being called, and what it is called on may be null or"
               + " change; write a lambda first.",
           call.r);

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.AnonymousBodies;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
@@ -152,7 +153,7 @@ final class InstanceMove extends MemberMove {
     MemberFamily family = MemberFamily.of(code, member);
     if (family.members().size() > 1 || !family.local().isEmpty()) {
       refuse(
-          "overriding",
+          RefusalCode.OVERRIDING,
           units.name(member) + " overrides or is overridden, so which code runs depends on it.",
           code.declaration(member));
       return false;
@@ -163,23 +164,28 @@ final class InstanceMove extends MemberMove {
   private boolean understood(int nameToken) {
     if (units.has(member, Trait.SYNCHRONIZED)) {
       refuse(
-          "synchronized",
+          RefusalCode.SYNCHRONIZED,
           "The method locks its object; it would lock another.",
           code.declaration(member));
     }
     if (units.has(member, Trait.ABSTRACT) || units.has(member, Trait.NATIVE)) {
-      refuse("no-body", "The method has no code that could go.", code.declaration(member));
+      refuse(
+          RefusalCode.NO_BODY, "The method has no code that could go.", code.declaration(member));
     }
     for (int token = nameToken; token < pastToken(); token++) {
       if (tokens.is(token, "super") && !tokens.is(token - 1, "?") && !bodies.covers(token)) {
         boolean bound = tokens.isWord(token - 1) && !tokens.is(token - 1, "return");
         if (!bound) {
-          refuse("super-call", "What 'super' means would be lost.", code.site(file, token));
+          refuse(
+              RefusalCode.SUPER_CALL, "What 'super' means would be lost.", code.site(file, token));
         }
       } else if (tokens.is(token, "this") && tokens.is(token - 1, ".") && !isOwnerThis(token)) {
-        refuse("outer-instance", "An enclosing object is named here.", code.site(file, token));
+        refuse(
+            RefusalCode.OUTER_INSTANCE,
+            "An enclosing object is named here.",
+            code.site(file, token));
       } else if (tokens.is(token, "class") && !tokens.is(token - 1, ".")) {
-        refuse("local-class", "The method declares a class.", code.site(file, token));
+        refuse(RefusalCode.LOCAL_CLASS, "The method declares a class.", code.site(file, token));
       }
     }
     return reasons().isEmpty();
@@ -231,7 +237,7 @@ final class InstanceMove extends MemberMove {
           && one.type() < one.name()) {
         if (chosen >= 0) {
           refuse(
-              "two-targets",
+              RefusalCode.TWO_TARGETS,
               "Two parameters are of that type. Name one of them with 'through: "
                   + tokens.text(one.name())
                   + "'.",
@@ -250,7 +256,7 @@ final class InstanceMove extends MemberMove {
     }
     if (becomesStatic() && (!through.isEmpty() || !makesTarget())) {
       refuse(
-          "no-target",
+          RefusalCode.NO_TARGET,
           "No parameter of "
               + units.name(member)
               + " and no field that it uses is a "
@@ -302,7 +308,7 @@ final class InstanceMove extends MemberMove {
           && fieldIsOf(used)) {
         if (found >= 0 && found != used) {
           refuse(
-              "two-targets",
+              RefusalCode.TWO_TARGETS,
               "Two fields are of that type. Name one of them with 'through: "
                   + units.simpleName(used)
                   + "'.",

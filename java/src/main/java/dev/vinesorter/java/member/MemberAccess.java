@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Widening;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.ModifierEdits;
@@ -56,7 +57,7 @@ final class MemberAccess {
       if (Trait.packagePrivate(units.traits(unit))
           && Access.between(units, move.target, unit, code) == Access.PUBLIC) {
         move.refuse(
-            "override-lost",
+            RefusalCode.OVERRIDE_LOST,
             units.name(unit)
                 + " is package-private; what overrides it here would no longer do so in another"
                 + " package.",
@@ -90,7 +91,7 @@ final class MemberAccess {
     broken.forEach(
         (unit, sites) ->
             move.refuse(
-                "access",
+                RefusalCode.ACCESS,
                 units.name(unit)
                     + " would have to be less private. Say 'widen: true' to make it so.",
                 sites.toArray(new Site[0])));

@@ -9,6 +9,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.FileChanges;
@@ -78,7 +79,7 @@ abstract class MemberMove {
       judge();
     } catch (TextEdits.OverlapException e) {
       refuse(
-          "entangled",
+          RefusalCode.ENTANGLED,
           "Two places that would change stand inside each other. Write them apart first.");
     }
   }
@@ -166,8 +167,8 @@ abstract class MemberMove {
     return changes;
   }
 
-  final void refuse(String reasonCode, String message, Site... sites) {
-    reasons.add(new Reason(reasonCode, message, List.of(sites)));
+  final void refuse(RefusalCode refusal, String message, Site... sites) {
+    reasons.add(new Reason(refusal, message, List.of(sites)));
   }
 
   final Site site(int reference) {
@@ -430,7 +431,7 @@ abstract class MemberMove {
       boolean other = there != null && here != null && !here.name().equals(there.name());
       if (there == null || there.isStatic() || other) {
         refuse(
-            "unknown-name",
+            RefusalCode.UNKNOWN_NAME,
             "What '" + one.name() + "' is was not found. Give its library with --classpath.",
             one.site());
       } else if (here == null) {

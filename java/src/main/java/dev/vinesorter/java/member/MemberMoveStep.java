@@ -9,6 +9,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.MemberFamily;
@@ -165,7 +166,7 @@ final class MemberMoveStep {
     for (Problem problem : Forecast.newProblems(known, after)) {
       reasons.add(
           new Reason(
-              "would-not-compile",
+              RefusalCode.WOULD_NOT_COMPILE,
               "After the move: " + problem.message().lines().findFirst().orElse(""),
               List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
     }
@@ -195,14 +196,14 @@ final class MemberMoveStep {
       if (now[move.member] < 0) {
         return List.of(
             new Reason(
-                "rebinding",
+                RefusalCode.REBINDING,
                 "The moved member was not found as " + move.newName() + " afterwards.",
                 List.of(move.code.declaration(move.member))));
       }
       if (MemberFamily.isInOne(after, now[move.member])) {
         return List.of(
             new Reason(
-                "override-gained",
+                RefusalCode.OVERRIDE_GAINED,
                 move.newName() + " would override a method, or be overridden.",
                 List.of(move.code.declaration(move.member))));
       }
@@ -210,7 +211,7 @@ final class MemberMoveStep {
         if (overriding(after, now[widened]) > overriding(before, widened)) {
           return List.of(
               new Reason(
-                  "override-gained",
+                  RefusalCode.OVERRIDE_GAINED,
                   before.units().name(widened) + " would come to be overridden when it is widened.",
                   List.of(move.code.declaration(widened))));
         }
@@ -244,7 +245,9 @@ final class MemberMoveStep {
     }
     return sites.isEmpty()
         ? List.of()
-        : List.of(new Reason("rebinding", "A name would come to mean something else here.", sites));
+        : List.of(
+            new Reason(
+                RefusalCode.REBINDING, "A name would come to mean something else here.", sites));
   }
 
   /** How many methods of a survey override one. */

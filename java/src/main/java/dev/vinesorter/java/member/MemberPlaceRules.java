@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -35,33 +36,36 @@ final class MemberPlaceRules {
   void shape() {
     boolean field = units.has(member, Trait.FIELD);
     if (units.has(member, Trait.CONSTRUCTOR) || units.has(member, Trait.INITIALISER)) {
-      move.refuse("bad-target", units.name(member) + " is part of how its type is made; it stays.");
+      move.refuse(
+          RefusalCode.BAD_TARGET,
+          units.name(member) + " is part of how its type is made; it stays.");
       return;
     }
     if (target == owner) {
-      move.refuse("bad-target", units.name(member) + " is there already.");
+      move.refuse(RefusalCode.BAD_TARGET, units.name(member) + " is there already.");
       return;
     }
     if (units.has(target, Trait.FOREIGN) || move.targetFile < 0) {
-      move.refuse("foreign", units.name(target) + " belongs to a library.");
+      move.refuse(RefusalCode.FOREIGN, units.name(target) + " belongs to a library.");
       return;
     }
     if (units.moduleOf(target) != units.moduleOf(member)
         || units.has(target, Trait.TEST) && !units.has(member, Trait.TEST)) {
       move.refuse(
-          "other-module", units.name(target) + " cannot be seen by all that use the member.");
+          RefusalCode.OTHER_MODULE,
+          units.name(target) + " cannot be seen by all that use the member.");
       return;
     }
     if (units.has(owner, Trait.ANNOTATION) || units.has(target, Trait.ANNOTATION)) {
       move.refuse(
-          "bad-target",
+          RefusalCode.BAD_TARGET,
           "Annotation types keep their members, and take no others.",
           code.declaration(member));
       return;
     }
     if (field && move.modifiers.enters() && !move.modifiers.isConstant()) {
       move.refuse(
-          "no-constant",
+          RefusalCode.NO_CONSTANT,
           units.name(member)
               + " is no constant that gets its value where it is declared; interfaces have no other"
               + " fields.",
@@ -71,7 +75,7 @@ final class MemberPlaceRules {
     String finder = FoundByName.finder(code, member);
     if (finder != null && !move.may(Leave.FOUND_BY_NAME)) {
       move.refuse(
-          "found-by-name",
+          RefusalCode.FOUND_BY_NAME,
           units.name(member)
               + " is not only used where it is named: "
               + finder
@@ -81,13 +85,14 @@ final class MemberPlaceRules {
     }
     boolean enumOrRecord = units.has(owner, Trait.ENUM) || units.has(owner, Trait.RECORD);
     if (field && enumOrRecord && !tokens.is(move.firstToken(), "private") && isBare()) {
-      move.refuse("bad-target", units.name(member) + " is part of its type's head; it stays.");
+      move.refuse(
+          RefusalCode.BAD_TARGET, units.name(member) + " is part of its type's head; it stays.");
       return;
     }
     for (int other : units.children(owner)) {
       if (other != member && units.begin(other) == units.begin(member)) {
         move.refuse(
-            "declared-together",
+            RefusalCode.DECLARED_TOGETHER,
             units.name(other) + " is declared in the same statement. Write them apart first.",
             code.declaration(member));
         return;
@@ -117,7 +122,9 @@ final class MemberPlaceRules {
         boolean hidden = hides && type != target && units.has(other, Trait.STATIC);
         if (other != member && !hidden && isLike(other)) {
           move.refuse(
-              units.has(member, Trait.METHOD) ? "ambiguous-overload" : "name-clash",
+              units.has(member, Trait.METHOD)
+                  ? RefusalCode.AMBIGUOUS_OVERLOAD
+                  : RefusalCode.NAME_CLASH,
               units.name(other) + " has the same name. Rename one of them first.",
               code.declaration(other));
           return;
@@ -137,7 +144,7 @@ final class MemberPlaceRules {
           boolean isInherited = !units.has(other, Trait.STATIC) && !units.has(other, Trait.PRIVATE);
           if (isInherited && isLike(other)) {
             move.refuse(
-                "override-gained",
+                RefusalCode.OVERRIDE_GAINED,
                 units.name(heir)
                     + " has "
                     + units.name(other)
@@ -151,7 +158,7 @@ final class MemberPlaceRules {
     int heir = move.modifiers.heirOfLibrary();
     if (heir >= 0) {
       move.refuse(
-          "override-gained",
+          RefusalCode.OVERRIDE_GAINED,
           units.name(heir)
               + " inherits from a library's class; should that have such a method, it would come to"
               + " be the same.",

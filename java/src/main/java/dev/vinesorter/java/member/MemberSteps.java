@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.RefusedException;
@@ -110,7 +111,8 @@ public final class MemberSteps {
     Units units = view.units();
     StepUnits named = new StepUnits(view.survey(), view.sources());
     if (step.units().size() > 1) {
-      throw new RefusedException("bad-target", "Members move one by one; make a step for each.");
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET, "Members move one by one; make a step for each.");
     }
     int member = units.find(step.unit());
     if (member < 0) {
@@ -126,7 +128,7 @@ public final class MemberSteps {
     boolean isStatic = units.has(member, Trait.STATIC);
     if (!isStatic && !units.has(member, Trait.METHOD)) {
       throw new RefusedException(
-          "not-yet",
+          RefusalCode.NOT_YET,
           step.unit() + " is a field of objects; so far static fields and methods move.");
     }
     MemberMove move =

@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.compile.SyntaxTree;
@@ -129,7 +130,7 @@ final class MovedMeaning {
         ? List.of()
         : List.of(
             new Reason(
-                "other-meaning",
+                RefusalCode.OTHER_MEANING,
                 "The code here would not say the same as before: another object, another argument,"
                     + " or in another order.",
                 sites));

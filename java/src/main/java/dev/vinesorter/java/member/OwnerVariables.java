@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Modifiers;
@@ -52,7 +53,7 @@ final class OwnerVariables {
   void settle(List<Expressions.Run> given, boolean needsOwner) {
     if (needsOwner && isInnerOfGeneric()) {
       move.refuse(
-          "generic-owner",
+          RefusalCode.GENERIC_OWNER,
           units.name(move.owner)
               + " stands in a type with type parameters, which the moved method would not know.",
           move.code.declaration(move.member));
@@ -80,7 +81,7 @@ final class OwnerVariables {
       String name = variable.name();
       if (own.contains(name)) {
         move.refuse(
-            "generic-owner",
+            RefusalCode.GENERIC_OWNER,
             "The method has a type parameter " + name + ", as its owner has.",
             move.code.declaration(move.member));
         return;

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaHeader;
@@ -30,14 +31,14 @@ final class StaticMove extends MemberMove {
     for (int token = firstToken(); token < pastToken(); token++) {
       if (tokens.is(token, "native")) {
         refuse(
-            "native",
+            RefusalCode.NATIVE,
             "What a native method is bound to has the type's name in it.",
             code.site(file, token));
       }
     }
     if (units.has(member, Trait.SYNCHRONIZED)) {
       refuse(
-          "synchronized",
+          RefusalCode.SYNCHRONIZED,
           "The method locks its class; it would lock another.",
           code.declaration(member));
     }
@@ -117,7 +118,7 @@ final class StaticMove extends MemberMove {
     int in = units.fileOf(user);
     JavaTokens of = code.tokens(in);
     if (!isNamed(r, name())) {
-      refuse("implicit-use", "The member is used here without being named.", site(r));
+      refuse(RefusalCode.IMPLICIT_USE, "The member is used here without being named.", site(r));
       return;
     }
     access.demandTarget(r);
@@ -146,7 +147,7 @@ final class StaticMove extends MemberMove {
     int last = dot - 1;
     if (!isTypeName(user, of.begin(Math.max(0, last)))) {
       refuse(
-          "through-instance",
+          RefusalCode.THROUGH_INSTANCE,
           "The static member is reached through an object here; name its type instead.",
           site(r));
       return;

@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.SubclassAccess;
@@ -169,7 +170,7 @@ final class AccessRules {
       }
       reasons.add(
           new Reason(
-              "override-lost",
+              RefusalCode.OVERRIDE_LOST,
               units.name(overridden)
                   + " is package-private; from another package it would no longer be overridden,"
                   + " and calls would run other code. Say 'widen: true' to make it protected.",
@@ -252,7 +253,7 @@ final class AccessRules {
         (unit, sites) ->
             reasons.add(
                 new Reason(
-                    "access",
+                    RefusalCode.ACCESS,
                     units.name(unit)
                         + " is "
                         + (has(unit, Trait.PROTECTED) ? "protected" : "package-private")
@@ -316,7 +317,7 @@ final class AccessRules {
       if (has(member, Trait.METHOD) && units.simpleName(member).equals(units.simpleName(method))) {
         reasons.add(
             new Reason(
-                "override-gained",
+                RefusalCode.OVERRIDE_GAINED,
                 units.name(method)
                     + " "
                     + what
@@ -353,7 +354,7 @@ final class AccessRules {
         } else {
           reasons.add(
               new Reason(
-                  "second-type",
+                  RefusalCode.SECOND_TYPE,
                   units.name(unit)
                       + " would have to be public, but stands in "
                       + path
@@ -415,7 +416,7 @@ final class AccessRules {
       if (inferred) {
         reasons.add(
             new Reason(
-                "sealed-apart",
+                RefusalCode.SEALED_APART,
                 units.name(pair[1])
                     + " is sealed and permits "
                     + units.name(pair[0])

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.TestsOf;
@@ -80,7 +81,7 @@ final class Belongings {
           if (code.sources().exists(to) && !moves.containsKey(to)) {
             reasons.add(
                 new Reason(
-                    "name-clash",
+                    RefusalCode.NAME_CLASH,
                     "There is a file " + to + " where " + path + " would go. Move it away first.",
                     List.of(new Site(to, 1, 1, 0, 0))));
           }
@@ -100,7 +101,7 @@ final class Belongings {
         int file = units.fileOf(other);
         reasons.add(
             new Reason(
-                "shared-resource",
+                RefusalCode.SHARED_RESOURCE,
                 path
                     + " is read relative to "
                     + units.name(type)

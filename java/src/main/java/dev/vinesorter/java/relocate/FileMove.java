@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Mention;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
@@ -83,30 +84,32 @@ public final class FileMove {
     return new Result(outcome.with(move.mentions), draft == null ? survey : draft.survey());
   }
 
-  private void refuse(String reason, String message, Site... sites) {
-    reasons.add(new Reason(reason, message, List.of(sites)));
+  private void refuse(RefusalCode refusal, String message, Site... sites) {
+    reasons.add(new Reason(refusal, message, List.of(sites)));
   }
 
   private void judge() {
     var place = sources.root().resolve(to);
     String name = from.substring(from.lastIndexOf('/') + 1);
     if (PLACED.contains(name) || ("/" + from).contains("/META-INF/")) {
-      refuse("bad-target", from + " is found by its place, so it has to stay there.");
+      refuse(RefusalCode.BAD_TARGET, from + " is found by its place, so it has to stay there.");
     }
     if (to.startsWith(".") || to.contains("/.")) {
-      refuse("bad-target", to + " is in a hidden folder, where sources are not looked for.");
+      refuse(
+          RefusalCode.BAD_TARGET, to + " is in a hidden folder, where sources are not looked for.");
     }
     if (Files.isSymbolicLink(sources.root().path().resolve(from))) {
-      refuse("linked-file", from + " is a symbolic link; move the file that it leads to.");
+      refuse(
+          RefusalCode.LINKED_FILE, from + " is a symbolic link; move the file that it leads to.");
     }
     boolean onDisk = Files.exists(place) && !sources.changed().containsKey(to);
     if (sources.exists(to) || onDisk) {
-      refuse("name-clash", "There is a file " + to + " already. Move it away first.");
+      refuse(RefusalCode.NAME_CLASH, "There is a file " + to + " already. Move it away first.");
     }
     for (int slash = to.lastIndexOf('/'); slash > 0; slash = to.lastIndexOf('/', slash - 1)) {
       String folder = to.substring(0, slash);
       if (sources.exists(folder) || sources.isOnDisk(folder)) {
-        refuse("name-clash", folder + " is a file, not a folder.");
+        refuse(RefusalCode.NAME_CLASH, folder + " is a file, not a folder.");
       }
     }
   }
@@ -144,7 +147,7 @@ public final class FileMove {
         named(file, token, relative, "/", true);
       } else if (new Belongings(code).asksForResources(file)) {
         refuse(
-            "resource-read",
+            RefusalCode.RESOURCE_READ,
             from + " is read here relative to its class, in a way that is not understood.",
             code.site(file, token));
       }
@@ -162,7 +165,7 @@ public final class FileMove {
     Site site = code.site(file, token);
     if (!to.startsWith(root)) {
       refuse(
-          "resource-read",
+          RefusalCode.RESOURCE_READ,
           from + " is read here, and " + to + " is in another folder of resources.",
           site);
       return;

@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -175,7 +176,7 @@ final class ModuleEdits {
     if (!widen) {
       reasons.add(
           new Reason(
-              "not-exported",
+              RefusalCode.NOT_EXPORTED,
               "The package "
                   + into
                   + " is not exported, but another module uses the type. Say 'widen: true' to"

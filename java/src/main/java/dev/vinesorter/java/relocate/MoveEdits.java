@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.ImportEdits;
 import dev.vinesorter.java.code.ModifierEdits;
@@ -463,7 +464,7 @@ final class MoveEdits {
         Site site = move.survey().site(r);
         reasons.add(
             new Reason(
-                "obscured",
+                RefusalCode.OBSCURED,
                 "The package would be written out here, but '"
                     + first
                     + "' is also a name in this file, which may hide it. Import the type first.",

@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -62,14 +63,14 @@ final class NameRules {
     Integer twin = move.typesInPackage(goal.packageName()).get(goal.simpleName());
     if (twin != null && !move.goals().containsKey(twin)) {
       reason(
-          "name-clash",
+          RefusalCode.NAME_CLASH,
           "There is a type " + newName + " already. Rename one of them first.",
           List.of(move.declaration(twin)));
     }
     for (Map.Entry<Integer, Relocation.Goal> other : move.goals().entrySet()) {
       if (other.getKey() > type && other.getValue().equals(goal)) {
         reason(
-            "name-clash",
+            RefusalCode.NAME_CLASH,
             "Two types would be called " + newName + ". Rename one of them first.",
             List.of(move.declaration(type), move.declaration(other.getKey())));
       }
@@ -77,7 +78,7 @@ final class NameRules {
     int around = units.find(goal.packageName(), Level.TYPE);
     if (around >= 0) {
       reason(
-          "name-clash",
+          RefusalCode.NAME_CLASH,
           goal.packageName() + " is a type, not a package; only packages take outermost types.",
           List.of(move.declaration(around)));
     }
@@ -86,7 +87,7 @@ final class NameRules {
           && (units.simpleName(unit).equals(newName)
               || units.simpleName(unit).startsWith(newName + "."))) {
         reason(
-            "name-clash",
+            RefusalCode.NAME_CLASH,
             "There is a package " + units.simpleName(unit) + ", which the name would clash with.",
             List.of());
         break;
@@ -105,7 +106,7 @@ final class NameRules {
     String there = paths.get(path.toLowerCase(Locale.ROOT));
     if (there != null && !caseOnly && !goesAway(there)) {
       reason(
-          "name-clash",
+          RefusalCode.NAME_CLASH,
           "There is a file " + there + " where the type would go. Move it away first.",
           List.of(new Site(there, 1, 1, 0, 0)));
     } else if (!move.sources().exists(path)
@@ -113,7 +114,7 @@ final class NameRules {
         && Files.exists(move.sources().root().resolve(path))
         && !move.sources().changed().containsKey(path)) {
       reason(
-          "name-clash",
+          RefusalCode.NAME_CLASH,
           "There is something at " + path + ", which is no source. Move it away first.",
           List.of());
     }
@@ -127,7 +128,10 @@ final class NameRules {
 
   private void owningModule(String from, String into) {
     if (into.equals("java") || into.startsWith("java.")) {
-      reason("foreign-package", "The package " + into + " belongs to Java itself.", List.of());
+      reason(
+          RefusalCode.FOREIGN_PACKAGE,
+          "The package " + into + " belongs to Java itself.",
+          List.of());
       return;
     }
     int there = units.find(into, Level.PACKAGE);
@@ -144,7 +148,7 @@ final class NameRules {
         Set<String> others = new TreeSet<>();
         modules.forEach(other -> others.add(units.name(other)));
         reason(
-            "other-module",
+            RefusalCode.OTHER_MODULE,
             "The package "
                 + into
                 + " belongs to "
@@ -156,7 +160,7 @@ final class NameRules {
         return;
       } else if (foreign) {
         reason(
-            "foreign-package",
+            RefusalCode.FOREIGN_PACKAGE,
             "The package " + into + " belongs to a library. Choose another.",
             List.of());
         return;
@@ -197,7 +201,7 @@ final class NameRules {
     clashes.forEach(
         (other, sites) ->
             reason(
-                "name-clash",
+                RefusalCode.NAME_CLASH,
                 "Here '"
                     + name
                     + "' means "
@@ -235,7 +239,7 @@ final class NameRules {
     }
     if (!sites.isEmpty()) {
       reason(
-          "name-clash",
+          RefusalCode.NAME_CLASH,
           "Here '"
               + name
               + "' is the name of something else already. Choose another name for "
@@ -287,13 +291,13 @@ final class NameRules {
     }
     if (!sites.isEmpty()) {
       reason(
-          "unnamed-package",
+          RefusalCode.UNNAMED_PACKAGE,
           "What stands in the unnamed package cannot be imported. Move the types used here first.",
           sites);
     }
   }
 
-  private void reason(String code, String message, List<Site> sites) {
-    reasons.add(new Reason(code, message, sites));
+  private void reason(RefusalCode refusal, String message, List<Site> sites) {
+    reasons.add(new Reason(refusal, message, sites));
   }
 }

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.StepUnits;
@@ -43,7 +44,7 @@ public final class StepGoals {
   public void type(int type, String into) throws RefusedException {
     if (!named.isOutermost(type)) {
       throw new RefusedException(
-          "not-yet",
+          RefusalCode.NOT_YET,
           units.name(type) + " is a nested type; so far only outermost types can be moved.");
     }
     packageName(into);
@@ -88,7 +89,7 @@ public final class StepGoals {
     }
     if (goals.isEmpty()) {
       throw new RefusedException(
-          "unknown-unit", "The package " + name + " holds no types of your own.");
+          RefusalCode.UNKNOWN_UNIT, "The package " + name + " holds no types of your own.");
     }
   }
 
@@ -116,7 +117,7 @@ public final class StepGoals {
     String into = folder.endsWith("/") ? folder : folder + "/";
     if (!into.startsWith(root) || into.length() == root.length()) {
       throw new RefusedException(
-          "bad-target",
+          RefusalCode.BAD_TARGET,
           folder
               + " is no folder of a package below "
               + (root.isEmpty() ? "the root" : root)
@@ -131,7 +132,8 @@ public final class StepGoals {
       }
     }
     if (types.isEmpty()) {
-      throw new RefusedException("bad-target", path + " holds no type; move its package instead.");
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET, path + " holds no type; move its package instead.");
     }
     String name = into.substring(root.length(), into.length() - 1).replace('/', '.');
     for (int type : types) {
@@ -159,7 +161,7 @@ public final class StepGoals {
   /** Refuses what is no name of a package. */
   private static void packageName(String text) throws RefusedException {
     if (!NameRules.isPackageName(text)) {
-      throw new RefusedException("bad-target", "'" + text + "' is no name of a package.");
+      throw new RefusedException(RefusalCode.BAD_TARGET, "'" + text + "' is no name of a package.");
     }
   }
 }

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
@@ -41,7 +42,7 @@ final class EditorOfAll implements StepEditor {
           StepOutcome.refused(
               List.of(
                   new StepOutcome.Reason(
-                      "no-verb",
+                      RefusalCode.NO_VERB,
                       "Sources of "
                           + language.name()
                           + " cannot be changed by '"

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -133,7 +134,8 @@ public final class CardLanguage implements Language {
       String why =
           sources.exists(to) ? to + " is there already." : "There is no file " + path + ".";
       return new StepEditor.Result(
-          StepOutcome.refused(List.of(new StepOutcome.Reason("bad-target", why, List.of()))),
+          StepOutcome.refused(
+              List.of(new StepOutcome.Reason(RefusalCode.BAD_TARGET, why, List.of()))),
           survey);
     }
     String before = packageOf(path);
