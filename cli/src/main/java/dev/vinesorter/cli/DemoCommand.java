@@ -29,7 +29,7 @@ final class DemoCommand extends BaseCommand {
   public Integer call() {
     Path folder = copy();
     boolean colour = Output.colour(!common.noColour);
-    String plan = folder.resolve("plans/open-the-tangle.yaml").toString();
+    String plan = folder.resolve("plans/open-the-cycles.yaml").toString();
     List<Scene> scenes =
         List.of(
             new Scene(

@@ -3,9 +3,9 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.Focus;
+import dev.vinesorter.core.structure.Layering;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
-import dev.vinesorter.core.structure.Wall;
 import dev.vinesorter.report.LayersReport;
 import dev.vinesorter.report.TrellisDraft;
 import dev.vinesorter.source.config.TrellisFile;
@@ -54,27 +54,27 @@ final class LayersCommand extends BaseCommand {
     Survey survey = kept.shown();
     View view = structure.view(bench);
     Focus focus = look.focus(survey);
-    Wall wall = Wall.of(LevelGraph.of(survey, focus, view));
+    Layering layering = Layering.of(LevelGraph.of(survey, focus, view));
     if (write) {
-      return writeTrellis(bench, wall);
+      return writeTrellis(bench, layering);
     }
     if (svg != null) {
-      draw(bench, focus, view, wall);
+      draw(bench, focus, view, layering);
     }
     if (common.json) {
-      print(LayersReport.json(wall));
+      print(LayersReport.json(layering));
     } else if (svg == null) {
-      show(page -> LayersReport.text(page, wall, bench.lines(kept), lists.all));
+      show(page -> LayersReport.text(page, layering, bench.lines(kept), lists.all));
     }
     return Main.DONE;
   }
 
-  /** Draws the wall; what has too many units for one picture is taken together first. */
-  private void draw(Workbench bench, Focus focus, View view, Wall wall) {
+  /** Draws the layering; what has too many units for one picture is taken together first. */
+  private void draw(Workbench bench, Focus focus, View view, Layering layering) {
     Survey survey = bench.current().shown();
-    Wall drawn = wall;
+    Layering drawn = layering;
     int depth = 0;
-    if (wall.graph().size() > LayersReport.MOST_DRAWN) {
+    if (layering.graph().size() > LayersReport.MOST_DRAWN) {
       for (int deeper = 1; ; deeper++) {
         Focus grouped = new Focus(Level.PACKAGE, focus.within(), focus.open(), deeper);
         LevelGraph graph = LevelGraph.of(survey, grouped, view);
@@ -82,7 +82,7 @@ final class LayersCommand extends BaseCommand {
         if (deeper > 1 && (!fits || graph.size() == drawn.graph().size())) {
           break;
         }
-        drawn = Wall.of(graph);
+        drawn = Layering.of(graph);
         depth = deeper;
         if (!fits) {
           break;
@@ -95,22 +95,22 @@ final class LayersCommand extends BaseCommand {
             + svg
             + (depth > 0
                 ? ", "
-                    + wall.graph().size()
+                    + layering.graph().size()
                     + " "
-                    + wall.graph().level().words()
+                    + layering.graph().level().words()
                     + " taken together at depth "
                     + depth
                     + "; --within UNIT draws a part."
                 : "."));
   }
 
-  private int writeTrellis(Workbench bench, Wall wall) {
+  private int writeTrellis(Workbench bench, Layering layering) {
     Path file = bench.root().path().resolve(TrellisFile.NAME);
     if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
       throw new UsageException(
           file + " is there already and is yours to change. Move it away to get a fresh one.");
     }
-    AskedFile.write("the trellis", bench.root(), file, TrellisDraft.of(wall));
+    AskedFile.write("the trellis", bench.root(), file, TrellisDraft.of(layering));
     say("Wrote " + file + ". Name its layers and correct them, then run 'vinesort check'.");
     return Main.DONE;
   }

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** The commands on the demo's code base, as a user runs them. */
 class CommandsTest {
-  private static final String PLAN = "plans/open-the-tangle.yaml";
+  private static final String PLAN = "plans/open-the-cycles.yaml";
 
   @TempDir static Path herbarium;
 
@@ -145,7 +145,7 @@ class CommandsTest {
 
     Program.Run undone = Program.run(folder, "undo");
     assertThat(undone.code()).isZero();
-    assertThat(undone.out()).contains("Taken back: Open the tangle");
+    assertThat(undone.out()).contains("Taken back: Open the cycle group");
     assertThat(Program.sources(folder)).isEqualTo(before);
     Program.Run nothing = Program.run(folder, "undo", "--json");
     assertThat(nothing.code()).isEqualTo(1);

@@ -23,14 +23,14 @@ class KillTest {
     Program.run(folder, "survey");
     Map<String, String> before = Program.sources(folder);
     long start = System.nanoTime();
-    assertThat(Program.run(folder, "apply", "plans/open-the-tangle.yaml").code()).isZero();
+    assertThat(Program.run(folder, "apply", "plans/open-the-cycles.yaml").code()).isZero();
     long millis = (System.nanoTime() - start) / 1_000_000;
     Map<String, String> after = Program.sources(folder);
     assertThat(Program.run(folder, "undo").code()).isZero();
     assertThat(Program.sources(folder)).isEqualTo(before);
     Random random = new Random(1);
     for (int trial = 0; trial < TRIALS; trial++) {
-      Process apply = Program.start(folder, "apply", "plans/open-the-tangle.yaml");
+      Process apply = Program.start(folder, "apply", "plans/open-the-cycles.yaml");
       // Most of the run reads; the files are written in its last part, so that is aimed at.
       long wait = (long) (millis * (0.6 + 0.5 * random.nextDouble()));
       if (!apply.waitFor(wait, TimeUnit.MILLISECONDS)) {

@@ -37,7 +37,7 @@ class RefusalExamplesTest {
   /** Where an edit goes wrong in a way that we know no example of; mutants bring some about. */
   private static final Set<RefusalCode> NO_EXAMPLE_KNOWN =
       EnumSet.of(
-          RefusalCode.ENTANGLED,
+          RefusalCode.EDITS_OVERLAP,
           RefusalCode.RECEIVER,
           RefusalCode.ARGUMENTS,
           RefusalCode.IMPLICIT_USE,

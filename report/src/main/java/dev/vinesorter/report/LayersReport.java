@@ -1,6 +1,6 @@
 package dev.vinesorter.report;
 
-import dev.vinesorter.core.structure.Wall;
+import dev.vinesorter.core.structure.Layering;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -16,30 +16,30 @@ public final class LayersReport {
   private LayersReport() {}
 
   /** As JSON; see {@code docs/formats.md}. */
-  public static String json(Wall wall) {
+  public static String json(Layering layering) {
     return Json.document(
         json -> {
-          json.writeStringField("level", wall.graph().level().word());
+          json.writeStringField("level", layering.graph().level().word());
           json.writeArrayFieldStart("layers");
-          for (int[] row : wall.rows()) {
+          for (int[] row : layering.rows()) {
             json.writeStartArray();
             for (int node : row) {
-              json.writeString(wall.graph().name(node));
+              json.writeString(layering.graph().name(node));
             }
             json.writeEndArray();
           }
           json.writeEndArray();
-          json.writeNumberField("weight", wall.upwardWeight());
-          json.writeBooleanField("optimal", wall.optimal());
+          json.writeNumberField("weight", layering.upwardWeight());
+          json.writeBooleanField("optimal", layering.optimal());
           json.writeArrayFieldStart("upwards");
-          for (Wall.Upward up : wall.upwards()) {
+          for (Layering.Upward up : layering.upwards()) {
             json.writeStartObject();
-            json.writeStringField("from", wall.graph().name(up.from()));
-            json.writeStringField("to", wall.graph().name(up.to()));
+            json.writeStringField("from", layering.graph().name(up.from()));
+            json.writeStringField("to", layering.graph().name(up.to()));
             json.writeNumberField("weight", up.weight());
             json.writeArrayFieldStart("sites");
-            for (int r : wall.graph().references(up.from(), up.to())) {
-              Sites.json(json, wall.graph().survey(), r);
+            for (int r : layering.graph().references(up.from(), up.to())) {
+              Sites.json(json, layering.graph().survey(), r);
             }
             json.writeEndArray();
             json.writeEndObject();
@@ -49,20 +49,20 @@ public final class LayersReport {
   }
 
   /** For a terminal; with {@code all}, nothing is shortened. */
-  public static void text(Page page, Wall wall, SourceLines lines, boolean all) {
-    Names names = Names.of(wall.graph());
-    String level = wall.graph().level().words();
+  public static void text(Page page, Layering layering, SourceLines lines, boolean all) {
+    Names names = Names.of(layering.graph());
+    String level = layering.graph().level().words();
     page.bold(
-            Page.count(wall.graph().size(), wall.graph().level().word(), level)
+            Page.count(layering.graph().size(), layering.graph().level().word(), level)
                 + " in "
-                + Page.count(wall.rows().size(), "layer", "layers"))
+                + Page.count(layering.rows().size(), "layer", "layers"))
         .line(", each resting on those below");
     if (!names.shared().isEmpty()) {
       page.dim("All names begin with " + names.shared()).line();
     }
     page.line();
-    int number = wall.rows().size();
-    for (int[] row : wall.rows()) {
+    int number = layering.rows().size();
+    for (int[] row : layering.rows()) {
       StringBuilder line = new StringBuilder();
       String head = String.format("%4d  ", number--);
       for (int node : row) {
@@ -77,42 +77,46 @@ public final class LayersReport {
       page.add(head).line(line.toString());
     }
     page.line();
-    if (wall.upwards().isEmpty()) {
+    if (layering.upwards().isEmpty()) {
       page.line("Nothing runs upwards.");
       page.line();
       page.dim("Next: ").line("vinesort layers --write, then vinesort check");
       return;
     }
-    page.warn(Page.count(wall.upwards().size(), "dependency runs", "dependencies run") + " upwards")
+    page.warn(
+            Page.count(layering.upwards().size(), "dependency runs", "dependencies run")
+                + " upwards")
         .line(
             ", "
-                + Page.count(wall.upwardWeight(), "site", "sites")
-                + (wall.optimal() ? "; no cheaper cut exists" : "; not proven the cheapest cut"));
+                + Page.count(layering.upwardWeight(), "site", "sites")
+                + (layering.optimal()
+                    ? "; no cheaper cut exists"
+                    : "; not proven the cheapest cut"));
     int shown = 0;
-    for (Wall.Upward up : wall.upwards()) {
+    for (Layering.Upward up : layering.upwards()) {
       if (!all && shown++ == UPWARDS_SHOWN) {
-        page.more("  ", wall.upwards().size() - UPWARDS_SHOWN);
+        page.more("  ", layering.upwards().size() - UPWARDS_SHOWN);
         break;
       }
       page.add("  ")
-          .warn(wall.graph().label(up.from()) + " -> " + wall.graph().label(up.to()))
+          .warn(layering.graph().label(up.from()) + " -> " + layering.graph().label(up.to()))
           .line("   " + Page.count(up.weight(), "site", "sites"));
       Sites.text(
           page,
-          wall.graph().survey(),
-          wall.graph().references(up.from(), up.to()),
+          layering.graph().survey(),
+          layering.graph().references(up.from(), up.to()),
           lines,
           "      ",
           all ? Integer.MAX_VALUE : SITES_SHOWN);
     }
     page.line();
-    Wall.Upward first = wall.upwards().get(0);
+    Layering.Upward first = layering.upwards().get(0);
     page.dim("Next: ")
         .line(
             "vinesort why '"
-                + wall.graph().name(first.from())
+                + layering.graph().name(first.from())
                 + "' '"
-                + wall.graph().name(first.to())
+                + layering.graph().name(first.to())
                 + "'");
   }
 
@@ -131,8 +135,8 @@ public final class LayersReport {
   }
 
   /** As a picture of 1280 by 800; what is larger shrinks to fit. */
-  public static String svg(Wall wall) {
-    return new Drawing(wall).svg();
+  public static String svg(Layering layering) {
+    return new Drawing(layering).svg();
   }
 
   private static final class Drawing {
@@ -149,7 +153,7 @@ public final class LayersReport {
     /** The widest gap between two boxes. */
     private static final double WIDEST_GAP = 90;
 
-    private final Wall wall;
+    private final Layering layering;
     private final Names names;
     private final List<int[]> rows;
     private final List<Box> labels = new ArrayList<>();
@@ -158,10 +162,10 @@ public final class LayersReport {
     private double bottom;
     private double font;
 
-    Drawing(Wall wall) {
-      this.wall = wall;
-      this.names = Names.of(wall.graph());
-      this.rows = sorted(wall);
+    Drawing(Layering layering) {
+      this.layering = layering;
+      this.names = Names.of(layering.graph());
+      this.rows = sorted(layering);
       for (font = 14; font > 7; font -= 0.5) {
         place();
         if (bottom <= HEIGHT - 16) {
@@ -174,10 +178,10 @@ public final class LayersReport {
      * The rows with each unit near what it is tied to, so that fewer lines cross: the barycentre
      * method of K. Sugiyama, S. Tagawa and M. Toda (1981).
      */
-    private static List<int[]> sorted(Wall wall) {
-      var graph = wall.graph().graph();
+    private static List<int[]> sorted(Layering layering) {
+      var graph = layering.graph().graph();
       var back = graph.reversed();
-      List<int[]> rows = wall.rows().stream().map(int[]::clone).toList();
+      List<int[]> rows = layering.rows().stream().map(int[]::clone).toList();
       double[] place = new double[graph.nodes()];
       for (int sweep = 0; sweep <= SWEEPS; sweep++) {
         for (int[] row : rows) {
@@ -214,7 +218,7 @@ public final class LayersReport {
 
     /** Fills each band from the left, in as many lines as it takes; lines are then centred. */
     private void place() {
-      boxes = new Box[wall.graph().size()];
+      boxes = new Box[layering.graph().size()];
       bandTop = new double[rows.size()];
       double gap = font * 1.3;
       double y = TOP;
@@ -312,14 +316,17 @@ public final class LayersReport {
       double height = Math.max(HEIGHT, bottom + 16);
       Svg svg = Svg.of(WIDTH, height, "Layers as the code has them");
       String head =
-          Page.count(wall.graph().size(), wall.graph().level().word(), wall.graph().level().words())
+          Page.count(
+                  layering.graph().size(),
+                  layering.graph().level().word(),
+                  layering.graph().level().words())
               + " in "
               + Page.count(rows.size(), "layer", "layers");
       svg.bold(16, 26, 16, Svg.INK, "start", head);
       String upwards =
-          wall.upwards().isEmpty()
+          layering.upwards().isEmpty()
               ? "Nothing runs upwards."
-              : Page.count(wall.upwards().size(), "dependency runs", "dependencies run")
+              : Page.count(layering.upwards().size(), "dependency runs", "dependencies run")
                   + " upwards (plum, with the number of sites).";
       String shared = names.shared().isEmpty() ? "" : " All names begin with " + names.shared();
       svg.text(
@@ -336,7 +343,7 @@ public final class LayersReport {
             "" + (bandTop.length - band));
       }
       downwards(svg);
-      for (Wall.Upward up : wall.upwards()) {
+      for (Layering.Upward up : layering.upwards()) {
         curve(svg, up);
       }
       for (int node = 0; node < boxes.length; node++) {
@@ -348,14 +355,14 @@ public final class LayersReport {
           y += font * 1.2;
         }
       }
-      for (Wall.Upward up : wall.upwards()) {
+      for (Layering.Upward up : layering.upwards()) {
         headAndWeight(svg, up);
       }
       return svg.finished();
     }
 
     private void downwards(Svg svg) {
-      var graph = wall.graph().graph();
+      var graph = layering.graph().graph();
       if (graph.arcs() > 400) {
         return;
       }
@@ -371,7 +378,7 @@ public final class LayersReport {
     }
 
     /** The four points of a curve from one box's upper edge to another's lower one. */
-    private double[] points(Wall.Upward up) {
+    private double[] points(Layering.Upward up) {
       Box from = boxes[up.from()];
       Box to = boxes[up.to()];
       double startX = from.middle() + from.width * 0.2;
@@ -383,11 +390,11 @@ public final class LayersReport {
       return new double[] {startX, from.y, startX, from.y - bend, endX, aimY, endX, endY};
     }
 
-    private static double thickness(Wall.Upward up) {
+    private static double thickness(Layering.Upward up) {
       return 1.6 + Math.min(4, Math.log(up.weight()) * 0.8);
     }
 
-    private void curve(Svg svg, Wall.Upward up) {
+    private void curve(Svg svg, Layering.Upward up) {
       double[] p = points(up);
       StringBuilder data = new StringBuilder("M");
       for (int n = 0; n < p.length; n++) {
@@ -396,7 +403,7 @@ public final class LayersReport {
       svg.path(data.toString(), Svg.PLUM, thickness(up));
     }
 
-    private void headAndWeight(Svg svg, Wall.Upward up) {
+    private void headAndWeight(Svg svg, Layering.Upward up) {
       double[] p = points(up);
       double wing = 5 + thickness(up);
       double back = p[5] < p[7] ? -wing * 1.3 : wing * 1.3;

@@ -8,10 +8,10 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.structure.Layering;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.Matrix;
 import dev.vinesorter.core.structure.View;
-import dev.vinesorter.core.structure.Wall;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -96,7 +96,7 @@ class PicturesTest {
   @Test
   void layersRestOnThoseBelow() {
     Page page = new Page(false);
-    LayersReport.text(page, Wall.of(packages(SHOP)), (file, line) -> "", false);
+    LayersReport.text(page, Layering.of(packages(SHOP)), (file, line) -> "", false);
     assertThat(page.toString())
         .startsWith(
             """
@@ -111,9 +111,9 @@ class PicturesTest {
               o.stock -> o.pay   2 sites
             """);
     Page calm = new Page(false);
-    LayersReport.text(calm, Wall.of(packages("o.a o.b 1")), (file, line) -> "", false);
+    LayersReport.text(calm, Layering.of(packages("o.a o.b 1")), (file, line) -> "", false);
     assertThat(calm.toString()).contains("Nothing runs upwards.", "layers --write");
-    assertThat(TrellisDraft.of(Wall.of(packages("o.a o.b 1"))))
+    assertThat(TrellisDraft.of(Layering.of(packages("o.a o.b 1"))))
         .contains("name: layer-2\n    holds:\n      - \"o.a\"", "acyclic: [package]");
   }
 
@@ -128,7 +128,7 @@ class PicturesTest {
     String evil = "o.<script>alert('&')</script>\u0007\u202e";
     LevelGraph graph = packages(evil + " o.b 3", "o.b " + evil + " 1");
     for (String svg :
-        List.of(MatrixReport.svg(Matrix.of(graph)), LayersReport.svg(Wall.of(graph)))) {
+        List.of(MatrixReport.svg(Matrix.of(graph)), LayersReport.svg(Layering.of(graph)))) {
       Document document = xml(svg);
       assertThat(document.getElementsByTagName("script").getLength()).isZero();
       assertThat(svg).doesNotContain("\u0007", "\u202e", "http://evil");
@@ -146,7 +146,7 @@ class PicturesTest {
       }
     }
     facts.add("org.example.somewhat.long.name59 org.example.somewhat.long.name0 1");
-    Document svg = xml(LayersReport.svg(Wall.of(packages(facts.toArray(String[]::new)))));
+    Document svg = xml(LayersReport.svg(Layering.of(packages(facts.toArray(String[]::new)))));
     assertThat(Double.parseDouble(svg.getDocumentElement().getAttribute("height"))).isEqualTo(800);
     NodeList rects = svg.getElementsByTagName("rect");
     List<double[]> boxes = new ArrayList<>();

@@ -254,8 +254,8 @@ public final class Measures {
         if (nodes.length > 0) {
           double mean = meanNeeds(types.graph().part(nodes));
           add(modules.unit(module), Metric.MODULE_CUMULATIVE, mean, lines[module]);
-          double tangle = mean / balancedMean(nodes.length);
-          add(modules.unit(module), Metric.MODULE_TANGLE, tangle, lines[module]);
+          double relative = mean / balancedMean(nodes.length);
+          add(modules.unit(module), Metric.MODULE_RELATIVE_DEPENDENCY, relative, lines[module]);
         }
       }
     }

@@ -30,7 +30,8 @@ public enum Metric {
       Double.POSITIVE_INFINITY,
       1,
       "types a type needs, on average"),
-  MODULE_TANGLE(Level.MODULE, "module.tangle", 2, 2, "times a balanced tree's dependency");
+  MODULE_RELATIVE_DEPENDENCY(
+      Level.MODULE, "module.relative-dependency", 2, 2, "times a balanced tree's dependency");
 
   private final Level level;
   private final String key;

@@ -127,7 +127,7 @@ public enum RefusalCode {
 
   THROUGH_INSTANCE("A static member is reached through an object."),
 
-  ENTANGLED("Two edits would meet in the same place."),
+  EDITS_OVERLAP("Two edits would meet in the same place."),
 
   // ---- the proof
 

@@ -15,7 +15,7 @@ import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
-/** Matrix, wall, focus, reach and tidy views. */
+/** Matrix, layering, focus, reach and tidy views. */
 class PictureTest {
   private static final String[] SHOP = {
     "ui.Desk -> pay.Bill x4",
@@ -76,16 +76,16 @@ class PictureTest {
 
   @Test
   void wallRestsOnWhatIsBelow() {
-    Wall wall = Wall.of(packages(SHOP));
+    Layering layering = Layering.of(packages(SHOP));
     List<List<String>> rows =
-        wall.rows().stream()
-            .map(r -> Arrays.stream(r).mapToObj(n -> wall.graph().name(n)).toList())
+        layering.rows().stream()
+            .map(r -> Arrays.stream(r).mapToObj(n -> layering.graph().name(n)).toList())
             .toList();
     assertThat(rows)
         .containsExactly(List.of("ui"), List.of("pay", "stock.gen"), List.of("log", "stock"));
-    assertThat(wall.upwards()).hasSize(1);
-    assertThat(wall.upwardWeight()).isEqualTo(1);
-    assertThat(wall.optimal()).isTrue();
+    assertThat(layering.upwards()).hasSize(1);
+    assertThat(layering.upwardWeight()).isEqualTo(1);
+    assertThat(layering.optimal()).isTrue();
   }
 
   @Test

@@ -79,7 +79,7 @@ abstract class MemberMove {
       judge();
     } catch (TextEdits.OverlapException e) {
       refuse(
-          RefusalCode.ENTANGLED,
+          RefusalCode.EDITS_OVERLAP,
           "Two places that would change stand inside each other. Write them apart first.");
     }
   }
@@ -122,7 +122,7 @@ abstract class MemberMove {
    * Whether what one of two moves edits matters to the other: a file that it edits, too, or one
    * with a type that the old or new owner inherits from, or that inherits from it.
    */
-  final boolean isEntangledWith(MemberMove other) {
+  final boolean sharesWith(MemberMove other) {
     return !Collections.disjoint(changes.files(), other.matters())
         || !Collections.disjoint(other.changes.files(), matters());
   }

@@ -96,7 +96,7 @@ public final class MemberSteps {
         return moves;
       }
       boolean alone = !move.reasons().isEmpty() || isMentioned(move, sources);
-      if (moves.isEmpty() || !alone && moves.stream().noneMatch(move::isEntangledWith)) {
+      if (moves.isEmpty() || !alone && moves.stream().noneMatch(move::sharesWith)) {
         moves.add(move);
       }
       if (alone || moves.get(moves.size() - 1) != move) {

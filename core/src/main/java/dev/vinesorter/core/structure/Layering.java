@@ -15,16 +15,16 @@ import java.util.List;
  * @param upwards the dependencies that do not run downwards, heaviest first
  * @param optimal whether no cheaper cut exists
  */
-public record Wall(LevelGraph graph, List<int[]> rows, List<Upward> upwards, boolean optimal) {
+public record Layering(LevelGraph graph, List<int[]> rows, List<Upward> upwards, boolean optimal) {
   /** A dependency that runs upwards, between nodes of the graph. */
   public record Upward(int from, int to, int weight) {}
 
-  public static Wall of(LevelGraph graph) {
+  public static Layering of(LevelGraph graph) {
     Digraph arcs = graph.graph();
     Rows rows = Rows.of(arcs);
-    List<int[]> wall = new ArrayList<>();
+    List<int[]> layering = new ArrayList<>();
     for (int row = rows.count() - 1; row >= 0; row--) {
-      wall.add(rows.nodes(row));
+      layering.add(rows.nodes(row));
     }
     List<Upward> upwards = new ArrayList<>();
     for (int v = 0; v < arcs.nodes(); v++) {
@@ -42,7 +42,7 @@ public record Wall(LevelGraph graph, List<int[]> rows, List<Upward> upwards, boo
     for (int c = 0; c < rows.components().count(); c++) {
       optimal &= rows.cut(c) == null || rows.cut(c).optimal();
     }
-    return new Wall(graph, List.copyOf(wall), List.copyOf(upwards), optimal);
+    return new Layering(graph, List.copyOf(layering), List.copyOf(upwards), optimal);
   }
 
   /** The weight of all that runs upwards. */
