@@ -1,4 +1,6 @@
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
@@ -47,7 +49,7 @@ final class Draw {
     return of.get(random.nextInt(of.size()));
   }
 
-  Plan.Step step(String sort, int trial) {
+  Step step(String sort, int trial) {
     return switch (sort) {
       case "types" -> {
         int type = any(types);
@@ -55,16 +57,15 @@ final class Draw {
         do {
           into = any(packages);
         } while (into.equals(units.name(units.packageOf(type))));
-        yield Plan.Step.move(units.name(type), into, true, 0);
+        yield Step.move(units.name(type), into, true, 0);
       }
       case "packages" -> {
         String name = units.name(units.packageOf(any(types)));
         String into = trial % 2 == 0 ? "org.elsewhere" : any(packages);
-        yield new Plan.Step(
-            Plan.Verb.MOVE,
+        yield new Step.Move(
             List.of(name),
             into,
-            trial % 3 == 0 ? Set.of(Plan.Leave.WIDEN, Plan.Leave.BELOW) : Set.of(Plan.Leave.WIDEN),
+            trial % 3 == 0 ? Set.of(Leave.WIDEN, Leave.BELOW) : Set.of(Leave.WIDEN),
             0);
       }
       case "renames" -> {
@@ -74,7 +75,7 @@ final class Draw {
         } while (units.has(unit, Trait.CONSTRUCTOR) || ofLibrary(unit));
         String name = units.simpleName(unit);
         int open = name.indexOf('(');
-        yield Plan.Step.rename(
+        yield Step.rename(
             units.name(unit), (open < 0 ? name : name.substring(0, open)) + "Anew", 0);
       }
       case "static" -> {
@@ -86,7 +87,7 @@ final class Draw {
           }
         }
         int member = any(found);
-        yield Plan.Step.move(units.name(member), units.name(otherType(member)), true, 0);
+        yield Step.move(units.name(member), units.name(otherType(member)), true, 0);
       }
       case "instance", "present" -> {
         List<String[]> found = new ArrayList<>();
@@ -101,17 +102,14 @@ final class Draw {
           yield null;
         }
         String[] pair = any(found);
-        Plan.Step step = Plan.Step.move(pair[0], pair[1], true, 0);
+        Step.Move step = Step.move(pair[0], pair[1], true, 0);
         yield sort.equals("instance")
             ? step
-            : new Plan.Step(
-                step.verb(), step.units(), step.into(), Set.of(Plan.Leave.WIDEN, Plan.Leave.NEVER_NULL), 0);
+            : new Step.Move(step.units(), step.into(), Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0);
       }
-      case "tighten" -> new Plan.Step(
-          Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(), 0);
-      case "tighten library" -> new Plan.Step(
-          Plan.Verb.TIGHTEN, List.of(units.name(any(types))), "", Set.of(Plan.Leave.LIBRARY), 0);
-      case "sort" -> new Plan.Step(Plan.Verb.SORT, List.of(units.name(any(types))), "", Set.of(), 0);
+      case "tighten" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(), 0);
+      case "tighten library" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(Leave.LIBRARY), 0);
+      case "sort" -> new Step.Sort(List.of(units.name(any(types))), List.of(), 0);
       default -> throw new IllegalArgumentException(sort);
     };
   }

@@ -1,4 +1,6 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.JavaStepEditor;
@@ -41,8 +43,8 @@ public final class MixedPlan {
     Map<String, Integer> refused = new TreeMap<>();
     for (int trial = 0; steps < wanted; trial++) {
       String sort = sorts.get(trial % sorts.size());
-      Plan.Step step = new Draw(now, random, false).step(sort, trial);
-      boolean apart = step != null && !leftAlone.isEmpty() && (step.unit().matches(leftAlone) || step.into().matches(leftAlone));
+      Step step = new Draw(now, random, false).step(sort, trial);
+      boolean apart = step != null && !leftAlone.isEmpty() && (step.unit().matches(leftAlone) || step instanceof Step.Move move && move.into().matches(leftAlone));
       if (step == null || apart) {
         continue;
       }
@@ -62,12 +64,14 @@ public final class MixedPlan {
     System.err.println("accepted " + accepted + ", refused or with nothing to do " + refused);
   }
 
-  private static String written(Plan.Step step) {
-    StringBuilder text = new StringBuilder("  - " + step.verb().word() + ": \"" + step.unit() + "\"\n");
-    if (!step.into().isEmpty()) {
-      text.append(step.verb() == Plan.Verb.RENAME ? "    to: " : "    into: ").append(step.into()).append('\n');
+  private static String written(Step step) {
+    StringBuilder text = new StringBuilder("  - " + step.verb() + ": \"" + step.unit() + "\"\n");
+    if (step instanceof Step.Move move) {
+      text.append("    into: ").append(move.into()).append('\n');
+    } else if (step instanceof Step.Rename rename) {
+      text.append("    to: ").append(rename.to()).append('\n');
     }
-    for (Plan.Leave leave : step.leaves()) {
+    for (Leave leave : step.leaves()) {
       text.append("    " + leave.name().toLowerCase() + ": true\n");
     }
     return text.toString();

@@ -1,8 +1,8 @@
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.keep.OwnFolder;
@@ -39,7 +39,7 @@ public final class RandomPlan {
         }
       }
       List<String> targets = new ArrayList<>(packages);
-      Plan.Step step = Plan.Step.move(units.name(types.get(random.nextInt(types.size()))),
+      Step.Move step = Step.move(units.name(types.get(random.nextInt(types.size()))),
           targets.get(random.nextInt(targets.size())), true, 0);
       tried++;
       StepEditor.Result result = new JavaStepEditor().carryOut(now, step, sources);

@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.JavaStepEditor;
@@ -49,7 +50,7 @@ public final class Trials {
     int outside = 0;
     Map<String, Integer> refusals = new TreeMap<>();
     for (int trial = 0; trial < trials; trial++) {
-      Plan.Step step = draw.step(arguments[4], trial);
+      Step step = draw.step(arguments[4], trial);
       if (step == null) {
         System.out.println("  nothing to draw for " + arguments[4]);
         break;

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.report.Page;
 import dev.vinesorter.report.PlanReport;
@@ -254,8 +255,8 @@ final class ApplyCommand extends BaseCommand {
 
   /** The steps that are left, with the names that the done ones gave. */
   private static Plan rest(Plan plan, int done, Survey now) {
-    List<Plan.Step> before = Plan.followed(plan.steps().subList(0, done));
-    List<Plan.Step> rest =
+    List<Step> before = Plan.followed(plan.steps().subList(0, done));
+    List<Step> rest =
         plan.steps().subList(done, plan.steps().size()).stream()
             .map(step -> step.in(now.units(), before))
             .toList();

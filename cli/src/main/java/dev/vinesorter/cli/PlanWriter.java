@@ -1,6 +1,6 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.report.PlanReport.Application;
 import dev.vinesorter.source.git.GitCommits;
 import dev.vinesorter.source.journal.Journal;
@@ -123,7 +123,7 @@ final class PlanWriter {
     int done = before;
     for (int n = 0; n < rehearsal.stages().size(); n++) {
       Overlay.Stage stage = rehearsal.stages().get(n);
-      Plan.Step step = rehearsal.plan().steps().get(n);
+      Step step = rehearsal.plan().steps().get(n);
       String name = "step " + (before + n + 1) + ": " + step.title();
       Map<String, byte[]> changes = stage.since(last);
       if (!changes.isEmpty()) {

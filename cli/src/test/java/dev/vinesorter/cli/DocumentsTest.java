@@ -3,9 +3,11 @@ package dev.vinesorter.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.measure.Metric;
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.config.PlanFile;
+import dev.vinesorter.source.text.InvalidFileException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -116,20 +118,33 @@ class DocumentsTest {
   @Test
   void everyPlanInTheDocumentIsOne(@TempDir Path folder) throws IOException {
     String plans = document("plans.md");
-    Set<Plan.Verb> verbs = EnumSet.noneOf(Plan.Verb.class);
-    Set<Plan.Leave> leaves = EnumSet.noneOf(Plan.Leave.class);
+    Set<String> verbs = new TreeSet<>();
+    Set<Leave> leaves = EnumSet.noneOf(Leave.class);
     List<MatchResult> blocks =
         Pattern.compile("(?ms)^```yaml\n(  - .*?)^```").matcher(plans).results().toList();
     for (MatchResult block : blocks) {
       Path file = folder.resolve("plan.yaml");
       Files.writeString(file, "steps:\n" + block.group(1));
-      for (Plan.Step step : PlanFile.read(file).steps()) {
+      for (Step step : PlanFile.read(file).steps()) {
         verbs.add(step.verb());
         leaves.addAll(step.leaves());
       }
     }
-    assertThat(verbs).containsExactlyInAnyOrder(Plan.Verb.values());
-    assertThat(leaves).containsExactlyInAnyOrder(Plan.Leave.values());
+    assertThat(verbs).isEqualTo(found("^\\| \\[`([a-z]+)`\\]", plans));
+    assertThat(verbs).isEqualTo(found("([a-z]+)(?=,|;)", unknownVerb(folder)));
+    assertThat(leaves).containsExactlyInAnyOrder(Leave.values());
+  }
+
+  /** The verbs as the tool lists them. */
+  private static String unknownVerb(Path folder) throws IOException {
+    Path file = folder.resolve("unknown.yaml");
+    Files.writeString(file, "steps:\n  - fly: a.A\n");
+    try {
+      PlanFile.read(file);
+      throw new AssertionError("'fly' is a verb by now");
+    } catch (InvalidFileException e) {
+      return e.getMessage().substring(e.getMessage().indexOf("known verbs: "));
+    }
   }
 
   /** Steps of the examples that are about the demo's own units are accepted there. */

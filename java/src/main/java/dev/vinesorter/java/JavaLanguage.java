@@ -1,6 +1,5 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.java.proof.InstructionProof;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.language.Language;
@@ -10,7 +9,6 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.Overlay;
-import java.util.EnumSet;
 import java.util.Set;
 
 /** Java, up to the version of the JDK that runs this, with what Maven builds say of it. */
@@ -36,8 +34,8 @@ public final class JavaLanguage implements Language {
   }
 
   @Override
-  public Set<Plan.Verb> verbs() {
-    return EnumSet.allOf(Plan.Verb.class);
+  public Set<String> verbs() {
+    return new JavaStepEditor().verbs();
   }
 
   @Override

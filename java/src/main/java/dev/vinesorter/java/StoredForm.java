@@ -4,7 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.SourceView;
 import java.util.ArrayList;
@@ -28,15 +28,15 @@ final class StoredForm {
   }
 
   /** Sentences on what cannot be read any more once an accepted step is carried out. */
-  static List<String> told(SourceView code, Plan.Step step, StepOutcome outcome, Survey foretold) {
+  static List<String> told(SourceView code, Step step, StepOutcome outcome, Survey foretold) {
     StoredForm form = new StoredForm(code);
     List<String> told = new ArrayList<>();
-    boolean member = step.unit().indexOf('#') >= 0;
-    if (!member && (step.verb() == Plan.Verb.MOVE || step.verb() == Plan.Verb.RENAME)) {
+    boolean member = step.isOfMembers();
+    if (!member && (step instanceof Step.Move || step instanceof Step.Rename)) {
       form.names(foretold, told);
     }
     Set<Integer> changed = new TreeSet<>();
-    for (String name : member && step.verb() != Plan.Verb.SORT ? step.units() : List.<String>of()) {
+    for (String name : member && !(step instanceof Step.Sort) ? step.units() : List.<String>of()) {
       int unit = form.units.find(name, Level.MEMBER);
       if (unit >= 0) {
         form.field(step, unit, told);
@@ -71,9 +71,9 @@ final class StoredForm {
     }
   }
 
-  private void field(Plan.Step step, int unit, List<String> told) {
+  private void field(Step step, int unit, List<String> told) {
     boolean constant = units.has(unit, Trait.FIELD) && units.has(owner(unit), Trait.ENUM);
-    if (constant && step.verb() == Plan.Verb.RENAME) {
+    if (constant && step instanceof Step.Rename) {
       told.add(
           "What asks "
               + units.name(unit)
@@ -81,7 +81,7 @@ final class StoredForm {
     }
     boolean stored =
         units.has(unit, Trait.FIELD) && !units.has(unit, Trait.STATIC) && isStored(owner(unit));
-    if (stored && step.verb() == Plan.Verb.RENAME) {
+    if (stored && step instanceof Step.Rename) {
       told.add(
           "Objects of "
               + units.name(owner(unit))
@@ -96,18 +96,17 @@ final class StoredForm {
   }
 
   /** Classes whose version number is computed, and becomes another. */
-  private void computed(Set<Integer> changed, Plan.Step step, List<String> told) {
+  private void computed(Set<Integer> changed, Step step, List<String> told) {
     Set<Integer> types = new TreeSet<>();
     for (int member : changed) {
       boolean counts =
           !units.has(member, Trait.PRIVATE)
               || units.has(member, Trait.FIELD) && !units.has(member, Trait.STATIC)
-              || step.verb() == Plan.Verb.TIGHTEN;
+              || step instanceof Step.Tighten;
       if (counts) {
         types.add(owner(member));
-        int target = units.find(step.into(), Level.TYPE);
-        if (step.verb() == Plan.Verb.MOVE && target >= 0) {
-          types.add(target);
+        if (step instanceof Step.Move move && units.find(move.into(), Level.TYPE) >= 0) {
+          types.add(units.find(move.into(), Level.TYPE));
         }
       }
     }

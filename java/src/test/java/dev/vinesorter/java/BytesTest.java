@@ -2,9 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
@@ -94,7 +93,7 @@ class BytesTest {
             Step.move("a.Größe#GRENZE", "a.Maß", true, 0),
             Step.move("a.Größe#text(Maß, boolean)", "a.Maß", true, 0),
             Step.sort("a.Größe", List.of(), 0),
-            new Step(Verb.TIGHTEN, List.of("a.*"), "", Set.of(Leave.WIDEN), 0));
+            new Step.Tighten(List.of("a.*"), Set.of(Leave.WIDEN), 0));
     Map<String, UnaryOperator<String>> ways = new TreeMap<>();
     ways.put("CR LF", text -> text.replace("\n", "\r\n"));
     ways.put("tabs", text -> text.replace("  ", "\t"));

@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.proof.InstructionProof;
 import dev.vinesorter.java.read.JavaReader;
@@ -90,17 +91,17 @@ public final class Code {
 
   /** Moves a type, with leave to widen. */
   Rehearsal move(String type, String into) {
-    return rehearse(Plan.Step.move(type, into, true, 0));
+    return rehearse(Step.move(type, into, true, 0));
   }
 
-  Rehearsal rehearse(Plan.Step... steps) {
+  Rehearsal rehearse(Step... steps) {
     Plan plan = new Plan("", List.of(steps));
     Reading read = new JavaReader().read(overlay(), options(), Progress.SILENT);
     return Rehearsal.of(read.survey(), plan, overlay(), new JavaStepEditor(read, options()));
   }
 
   /** Rehearses what has to be accepted, and to be as foretold when it is read afresh. */
-  Rehearsal accepted(Plan.Step... steps) {
+  Rehearsal accepted(Step... steps) {
     Rehearsal rehearsal = rehearse(steps);
     assertThat(rehearsal.steps()).flatExtracting(StepOutcome::reasons).isEmpty();
     assertThat(rehearsal.accepted()).isTrue();

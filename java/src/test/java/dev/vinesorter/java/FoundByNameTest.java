@@ -2,9 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import java.nio.file.Path;
 import java.util.List;
@@ -83,7 +82,7 @@ class FoundByNameTest {
     assertThat(outcome(Step.rename(member, name, 0)).reasons())
         .extracting(StepOutcome.Reason::code)
         .containsExactly("found-by-name");
-    Step all = new Step(Verb.RENAME, List.of(member), name, Set.of(Leave.FOUND_BY_NAME), 0);
+    Step all = new Step.Rename(List.of(member), name, Set.of(Leave.FOUND_BY_NAME), 0);
     assertThat(outcome(all).accepted()).isTrue();
     assertThat(outcome(Step.rename("a.Seed#daily(Jar)", "weekdays", 0)).accepted()).isTrue();
   }
@@ -112,12 +111,8 @@ class FoundByNameTest {
               assertThat(reason.message()).contains(because, "'found-by-name: true'");
             });
     Step said =
-        new Step(
-            Verb.MOVE,
-            step.units(),
-            into,
-            Set.of(Leave.WIDEN, Leave.FOUND_BY_NAME, Leave.NEVER_NULL),
-            0);
+        new Step.Move(
+            step.units(), into, Set.of(Leave.WIDEN, Leave.FOUND_BY_NAME, Leave.NEVER_NULL), 0);
     assertThat(outcome(said).reasons())
         .extracting(StepOutcome.Reason::code)
         .doesNotContain("found-by-name");

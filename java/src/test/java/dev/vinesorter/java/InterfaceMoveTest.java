@@ -2,7 +2,7 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Path;

@@ -2,9 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.member.Sweep;
 import dev.vinesorter.source.plan.Rehearsal;
@@ -100,7 +99,7 @@ class LeftBehindTest {
   }
 
   private Rehearsal moved(String member, String into, Leave... leaves) {
-    return code.accepted(new Step(Verb.MOVE, List.of(member), into, Set.of(leaves), 0));
+    return code.accepted(new Step.Move(List.of(member), into, Set.of(leaves), 0));
   }
 
   private static String text(Rehearsal rehearsal, String type) {
@@ -135,8 +134,7 @@ class LeftBehindTest {
   void fieldThatChangesCannotStayBesideItself() {
     StepOutcome outcome =
         code.rehearse(
-                new Step(
-                    Verb.MOVE, List.of("a.Writer#written"), "a.Clock", Set.of(Leave.FORWARD), 0))
+                new Step.Move(List.of("a.Writer#written"), "a.Clock", Set.of(Leave.FORWARD), 0))
             .steps()
             .get(0);
     assertThat(outcome.reasons()).extracting(StepOutcome.Reason::code).contains("no-forward");

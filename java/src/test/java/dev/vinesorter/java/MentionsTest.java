@@ -2,9 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Mention;
 import dev.vinesorter.source.plan.Rehearsal;
@@ -125,7 +124,7 @@ class MentionsTest {
 
   @Test
   void othersAreChangedWhenTheStepSaysSo() {
-    Step step = new Step(Verb.RENAME, List.of("shop.till"), "shop.desk", Set.of(Leave.MENTIONS), 0);
+    Step step = new Step.Rename(List.of("shop.till"), "shop.desk", Set.of(Leave.MENTIONS), 0);
     Overlay after = done(step).sources();
     assertThat(after.text("NOTES.md").text())
         .startsWith("See src/main/java/shop/desk/Till.java, shop.desk.Till#open()");

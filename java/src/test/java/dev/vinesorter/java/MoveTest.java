@@ -2,7 +2,7 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.ServiceFiles;
 import dev.vinesorter.source.plan.Rehearsal;
@@ -248,7 +248,7 @@ class MoveTest {
         package b;
         public class B {}
         """)
-            .accepted(Plan.Step.move("a.Moss", "b", true, 0));
+            .accepted(Step.move("a.Moss", "b", true, 0));
     assertThat(rehearsal.steps().get(0).widened())
         .extracting(StepOutcome.Widening::unit)
         .containsExactlyInAnyOrder(
@@ -295,7 +295,7 @@ class MoveTest {
         package b;
         public class B {}
         """)
-            .accepted(Plan.Step.move("a.File", "b", true, 0));
+            .accepted(Step.move("a.File", "b", true, 0));
     StepOutcome outcome = rehearsal.steps().get(0);
     assertThat(outcome.offers())
         .contains(
@@ -681,10 +681,10 @@ class MoveTest {
             """);
     Rehearsal rehearsal =
         code.rehearse(
-            Plan.Step.move("a.A", "b", false, 0),
-            Plan.Step.move("a.B", "b", false, 0),
-            Plan.Step.move("b.A", "c", false, 0),
-            Plan.Step.move("a.C", "b", false, 0));
+            Step.move("a.A", "b", false, 0),
+            Step.move("a.B", "b", false, 0),
+            Step.move("b.A", "c", false, 0),
+            Step.move("a.C", "b", false, 0));
 
     assertThat(rehearsal.accepted()).isTrue();
     assertProven(code, rehearsal);
@@ -713,10 +713,10 @@ class MoveTest {
             """);
     Rehearsal rehearsal =
         code.accepted(
-            Plan.Step.move("a.A", "b", false, 0),
-            Plan.Step.move("a.B", "c", false, 0),
-            Plan.Step.rename("a.C", "D", 0),
-            Plan.Step.move("c.B", "d", false, 0));
+            Step.move("a.A", "b", false, 0),
+            Step.move("a.B", "c", false, 0),
+            Step.rename("a.C", "D", 0),
+            Step.move("c.B", "d", false, 0));
     assertThat(text(rehearsal.sources(), "b/A.java"))
         .contains("/** See {@link d.B B} and {@link a.D}. */");
   }

@@ -2,7 +2,7 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.Overlay;
@@ -227,7 +227,7 @@ class MovedBehaviourTest {
         class B { String name = "b"; }
         """;
     Code code = Code.at(folder.resolve("code")).with(two);
-    Step step = Step.move("a.A#both(B, B)", "a.B", true, 0);
+    Step.Move step = Step.move("a.A#both(B, B)", "a.B", true, 0);
     assertThat(code.rehearse(step).steps().get(0).reasons().get(0).message())
         .isEqualTo("Two parameters are of that type. Name one of them with 'through: two'.");
     assertThat(code.rehearse(step.through("none")).steps().get(0).reasons().get(0).code())

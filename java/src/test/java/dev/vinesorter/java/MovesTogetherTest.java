@@ -3,7 +3,7 @@ package dev.vinesorter.java;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Rereading;
@@ -105,6 +105,32 @@ class MovesTogetherTest {
 
   private Rehearsal rehearse(List<Step> steps, StepEditor editor) {
     return Rehearsal.of(read.survey(), new Plan("", steps), code.overlay(), editor);
+  }
+
+  @Test
+  void memberGoesOutOfATypeThatMovedBefore() {
+    Code.at(folder)
+        .with(
+            """
+            --- a/Desk.java
+            package a;
+            public class Desk {
+              public static int ask(int of) { return of + 1; }
+              public static int tell(int of) { return ask(of); }
+            }
+            --- a/Shelf.java
+            package a;
+            public class Shelf { public static int both() { return Desk.ask(1) + Desk.tell(2); } }
+            --- a/Board.java
+            package a;
+            public class Board {}
+            """)
+        .accepted(
+            Step.move("a.Desk", "b", true, 0),
+            Step.move("b.Desk#ask(int)", "a.Shelf", true, 0),
+            Step.rename("a.Shelf", "Rack", 0),
+            Step.move("a.B*", "c", true, 0),
+            Step.move("b.Desk#tell(int)", "c.Board", true, 0));
   }
 
   @Test

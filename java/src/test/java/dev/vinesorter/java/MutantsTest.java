@@ -3,7 +3,7 @@ package dev.vinesorter.java;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.proof.InstructionProof;
 import dev.vinesorter.java.read.JavaReader;
@@ -178,7 +178,7 @@ class MutantsTest {
           "since", Step.rename("a.Skipper#years(int)", "since", 0),
           "ferry", Step.rename("a", "ferry", 0),
           "sort", Step.sort("a.Line", List.of(), 0),
-          "tighten", new Step(Plan.Verb.TIGHTEN, List.of("a.Line"), "", java.util.Set.of(), 0));
+          "tighten", new Step.Tighten(List.of("a.Line"), java.util.Set.of(), 0));
 
   /** Whether anything speaks against a plan whose edits were changed; what, is added. */
   private boolean isFound(String step, String path, String from, String to, List<String> what) {

@@ -3,7 +3,7 @@ package dev.vinesorter.java;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.model.Site;
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Files;
@@ -146,7 +146,7 @@ class RefusalTest {
   void moveIsRefused(String name, String drawn, String type, String code, List<String> sites) {
     // With leave to widen, what would be overridden no longer becomes protected.
     boolean widen = !code.equals("override-lost");
-    Rehearsal rehearsal = Code.at(folder).with(drawn).rehearse(Plan.Step.move(type, "b", widen, 0));
+    Rehearsal rehearsal = Code.at(folder).with(drawn).rehearse(Step.move(type, "b", widen, 0));
     StepOutcome outcome = rehearsal.steps().get(0);
 
     assertThat(outcome.accepted()).isFalse();
@@ -190,7 +190,7 @@ class RefusalTest {
                     + "package a;\n"
                     + "public class A { int m(P p) { return p.x + p.y; } }\n"
                     + B);
-    StepOutcome outcome = code.rehearse(Plan.Step.move("a.A", "b", false, 0)).steps().get(0);
+    StepOutcome outcome = code.rehearse(Step.move("a.A", "b", false, 0)).steps().get(0);
 
     assertThat(outcome.accepted()).isFalse();
     assertThat(places(outcome, "access")).containsExactly("a/A.java:2:40", "a/A.java:2:46");

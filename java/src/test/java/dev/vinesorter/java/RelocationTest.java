@@ -2,10 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.Overlay;
@@ -73,10 +71,6 @@ class RelocationTest {
     return rehearsal.sources();
   }
 
-  private static Step step(Verb verb, String unit, String into, Leave... leaves) {
-    return new Step(verb, List.of(unit), into, Set.of(leaves), 0);
-  }
-
   @Test
   void typesThatShareAccessGoTogetherWithoutWidening() {
     Code code = Code.at(folder).with(PAY);
@@ -84,8 +78,7 @@ class RelocationTest {
     assertThat(code.rehearse(alone).steps().get(0).reasons())
         .extracting(StepOutcome.Reason::code)
         .containsOnly("access");
-    Overlay after =
-        done(code, new Step(Verb.MOVE, List.of("pay.Rate", "pay.B*"), "shop", Set.of(), 0));
+    Overlay after = done(code, new Step.Move(List.of("pay.Rate", "pay.B*"), "shop", Set.of(), 0));
     assertThat(after.paths()).contains("shop/Rate.java", "shop/Bill.java");
     assertThat(after.text("shop/Bill.java").text())
         .contains("package shop;\n\nimport pay.card.Card;\n")
@@ -99,14 +92,14 @@ class RelocationTest {
   @Test
   void packageGoesIntoAnotherWithOrWithoutWhatLiesBelow() {
     Code code = Code.at(folder).with(PAY);
-    Overlay alone = done(code, step(Verb.MOVE, "pay", "money"));
+    Overlay alone = done(code, Step.move("pay", "money", false, 0));
     assertThat(alone.paths())
         .contains("money/pay/Bill.java", "money/pay/package-info.java", "pay/card/Card.java");
     assertThat(alone.text("money/pay/package-info.java").text()).contains("package money.pay;");
     assertThat(alone.text("shop/Desk.java").text())
         .contains("import money.pay.*;\nimport pay.card.Card;")
         .contains("money.pay.Bill.Line line");
-    Overlay all = done(code, step(Verb.MOVE, "pay", "money", Leave.BELOW));
+    Overlay all = done(code, new Step.Move(List.of("pay"), "money", Set.of(Leave.BELOW), 0));
     assertThat(all.paths()).contains("money/pay/card/Card.java");
     assertThat(all.text("money/pay/Bill.java").text())
         .contains("import money.pay.card.Card;", "{@link money.pay.card.Card#number}");
@@ -114,7 +107,7 @@ class RelocationTest {
 
   @Test
   void packageGetsAnotherName() {
-    Overlay after = done(Code.at(folder).with(PAY), step(Verb.RENAME, "pay.card", "plastic"));
+    Overlay after = done(Code.at(folder).with(PAY), Step.rename("pay.card", "plastic", 0));
     assertThat(after.text("pay/plastic/Card.java").text()).startsWith("package pay.plastic;");
     assertThat(after.text("shop/Desk.java").text())
         .contains("import pay.*;\nimport pay.plastic.Card;");
@@ -149,10 +142,10 @@ class RelocationTest {
 
   @Test
   void packageFoldersMayBeSwapped() {
-    Plan.Step[] steps = {
-      step(Verb.RENAME, "pay.card", "old"),
-      step(Verb.MOVE, "shop", "pay"),
-      step(Verb.RENAME, "pay.old", "card")
+    Step[] steps = {
+      Step.rename("pay.card", "old", 0),
+      Step.move("shop", "pay", false, 0),
+      Step.rename("pay.old", "card", 0)
     };
     Overlay after = done(Code.at(folder).with(PAY), steps);
     assertThat(after.paths()).contains("pay/shop/Desk.java", "pay/card/Card.java");

@@ -3,7 +3,7 @@ package dev.vinesorter.java;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.vinesorter.core.plan.MemberOrder.Group;
-import dev.vinesorter.core.plan.Plan.Step;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Path;
 import java.util.List;

@@ -2,9 +2,8 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.vinesorter.core.plan.Plan.Leave;
-import dev.vinesorter.core.plan.Plan.Step;
-import dev.vinesorter.core.plan.Plan.Verb;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.plan.Rehearsal;
 import java.nio.file.Path;
 import java.util.List;
@@ -50,7 +49,7 @@ class TightenTest {
 
   private Rehearsal tightened(String unit, Leave... leaves) {
     Code code = Code.at(folder).with(CODE);
-    return code.accepted(new Step(Verb.TIGHTEN, List.of(unit), "", Set.of(leaves), 0));
+    return code.accepted(new Step.Tighten(List.of(unit), Set.of(leaves), 0));
   }
 
   @Test
@@ -125,7 +124,7 @@ class TightenTest {
                   static class Heir extends Lid { Pin pin; }
                 }
                 """);
-    Rehearsal rehearsal = code.accepted(new Step(Verb.TIGHTEN, List.of("a.Box"), "", Set.of(), 0));
+    Rehearsal rehearsal = code.accepted(new Step.Tighten(List.of("a.Box"), Set.of(), 0));
     assertThat(rehearsal.sources().text("a/Box.java").text())
         .contains("private Screw screw", "  static class Screw", "private static class Nail")
         .contains("    static class Pin", "    static Screw turn(Nail nail, Pin pin)");
@@ -150,8 +149,7 @@ class TightenTest {
                 package d;
                 class User { int n = c.Maker.doors().size(); { c.Maker.begin().on().end(); } }
                 """);
-    Rehearsal rehearsal =
-        code.rehearse(new Step(Verb.TIGHTEN, List.of("c.Maker"), "", Set.of(), 0));
+    Rehearsal rehearsal = code.rehearse(new Step.Tighten(List.of("c.Maker"), Set.of(), 0));
     assertThat(code.prove(rehearsal).newErrors()).isEmpty();
     assertThat(rehearsal.steps().get(0).widened())
         .extracting(widening -> widening.unit() + " " + widening.to())

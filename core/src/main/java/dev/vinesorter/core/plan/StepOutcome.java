@@ -4,49 +4,105 @@ import dev.vinesorter.core.model.Site;
 import java.util.List;
 
 /**
- * The answer that a step got.
- *
- * @param accepted whether it can be carried out
- * @param reasons why not; empty when accepted
- * @param widened what becomes less private
- * @param done whether nothing had to change because the unit is already there
- * @param along units and files that go along without being named
- * @param offers what one could do besides, each as a sentence
- * @param mentions where text names what got another name
+ * The answer that a step got: it is refused, or there is nothing left to do, or it changes code.
  */
-public record StepOutcome(
-    boolean accepted,
-    List<Reason> reasons,
-    List<Widening> widened,
-    boolean done,
-    List<String> along,
-    List<String> offers,
-    List<Mention> mentions) {
-  public StepOutcome {
-    reasons = List.copyOf(reasons);
-    widened = List.copyOf(widened);
-    along = List.copyOf(along);
-    offers = List.copyOf(offers);
-    mentions = List.copyOf(mentions);
+public sealed interface StepOutcome {
+  /** Whether it can be carried out. */
+  boolean accepted();
+
+  /** Whether nothing had to change because the unit is already there. */
+  default boolean done() {
+    return false;
   }
 
-  /** An answer with nothing to go along and nothing to offer. */
-  public StepOutcome(boolean accepted, List<Reason> reasons, List<Widening> widened, boolean done) {
-    this(accepted, reasons, widened, done, List.of(), List.of(), List.of());
+  /** Why not; empty when accepted. */
+  default List<Reason> reasons() {
+    return List.of();
   }
 
-  /** The same, with what goes along and what is offered. */
-  public StepOutcome with(List<String> alsoAlong, List<String> alsoOffered) {
-    return new StepOutcome(accepted, reasons, widened, done, alsoAlong, alsoOffered, mentions);
+  /** What becomes less private. */
+  default List<Widening> widened() {
+    return List.of();
   }
 
-  /** The same, with where text names what got another name. */
-  public StepOutcome with(List<Mention> found) {
-    return new StepOutcome(accepted, reasons, widened, done, along, offers, found);
+  /** Units and files that go along without being named. */
+  default List<String> along() {
+    return List.of();
   }
 
-  public static StepOutcome refused(List<Reason> reasons) {
-    return new StepOutcome(false, reasons, List.of(), false);
+  /** What one could do besides, each as a sentence. */
+  default List<String> offers() {
+    return List.of();
+  }
+
+  /** Where text names what got another name. */
+  default List<Mention> mentions() {
+    return List.of();
+  }
+
+  /** The step cannot be carried out. */
+  record Refused(List<Reason> reasons) implements StepOutcome {
+    public Refused {
+      reasons = List.copyOf(reasons);
+    }
+
+    @Override
+    public boolean accepted() {
+      return false;
+    }
+  }
+
+  /** What the step asks for is so by now. */
+  record AlreadyDone() implements StepOutcome {
+    @Override
+    public boolean accepted() {
+      return true;
+    }
+
+    @Override
+    public boolean done() {
+      return true;
+    }
+  }
+
+  /** The step changes code. */
+  record Changed(
+      List<Widening> widened, List<String> along, List<String> offers, List<Mention> mentions)
+      implements StepOutcome {
+    public Changed {
+      widened = List.copyOf(widened);
+      along = List.copyOf(along);
+      offers = List.copyOf(offers);
+      mentions = List.copyOf(mentions);
+    }
+
+    @Override
+    public boolean accepted() {
+      return true;
+    }
+
+    /** The same, with what goes along and what is offered. */
+    public Changed with(List<String> alsoAlong, List<String> alsoOffered) {
+      return new Changed(widened, alsoAlong, alsoOffered, mentions);
+    }
+
+    /** The same, with where text names what got another name. */
+    public Changed with(List<Mention> found) {
+      return new Changed(widened, along, offers, found);
+    }
+  }
+
+  static StepOutcome refused(List<Reason> reasons) {
+    return new Refused(reasons);
+  }
+
+  static StepOutcome alreadyDone() {
+    return new AlreadyDone();
+  }
+
+  /** Code changes, and nothing but what the step names. */
+  static Changed changed(List<Widening> widened) {
+    return new Changed(widened, List.of(), List.of(), List.of());
   }
 
   /**
@@ -56,7 +112,7 @@ public record StepOutcome(
    * @param message what is wrong and what to do about it, for people
    * @param sites where; empty only when the reason has no place in the sources
    */
-  public record Reason(RefusalCode refusal, String message, List<Site> sites) {
+  record Reason(RefusalCode refusal, String message, List<Site> sites) {
     public Reason {
       sites = List.copyOf(sites);
     }
@@ -68,7 +124,7 @@ public record StepOutcome(
   }
 
   /** A unit whose access changes; {@code to} is a modifier, or {@code package-private}. */
-  public record Widening(String unit, String to) {}
+  record Widening(String unit, String to) {}
 
   /**
    * A place in text that names what got another name.
@@ -78,5 +134,5 @@ public record StepOutcome(
    * @param becomes what it would be
    * @param changed whether it was changed; else somebody has to decide
    */
-  public record Mention(Site site, String name, String becomes, boolean changed) {}
+  record Mention(Site site, String name, String becomes, boolean changed) {}
 }

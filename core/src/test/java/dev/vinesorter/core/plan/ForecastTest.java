@@ -60,7 +60,6 @@ class ForecastTest {
   void planNeedsAStep() {
     assertThatThrownBy(() -> new Plan("empty", List.of()))
         .hasMessageContaining("at least one step");
-    assertThat(Plan.Step.move("a.A", "b", true, 3).title())
-        .isEqualTo("move a.A into b (may widen)");
+    assertThat(Step.move("a.A", "b", true, 3).title()).isEqualTo("move a.A into b (may widen)");
   }
 }

@@ -6,8 +6,8 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -26,7 +26,7 @@ public final class StepUnits {
   }
 
   /** The units that one name of a step stands for; none where they are moved there already. */
-  public List<Integer> meant(Plan.Step step, String name) throws RefusedException {
+  public List<Integer> meant(Step step, String name) throws RefusedException {
     if (name.contains("*")) {
       List<Integer> types = new ArrayList<>();
       boolean[] meant = UnitPattern.of(name).in(survey);
@@ -45,7 +45,7 @@ public final class StepUnits {
     if (unit >= 0) {
       return List.of(own(unit, name));
     }
-    int moved = units.find(step.into() + "." + lastSegment(name));
+    int moved = units.find(step.after(name));
     if (moved >= 0 && !units.has(moved, Trait.FOREIGN)) {
       return List.of();
     }
@@ -53,7 +53,7 @@ public final class StepUnits {
   }
 
   /** The types and members that a step is about; for a package or a file the types in it. */
-  public List<Integer> typesAndMembers(Plan.Step step) throws RefusedException {
+  public List<Integer> typesAndMembers(Step step) throws RefusedException {
     List<Integer> tops = new ArrayList<>();
     for (String name : step.units()) {
       for (int unit : meant(step, name)) {

@@ -82,7 +82,7 @@ public final class MemberRename {
     rename.names(draft);
     rename.changes.into(draft);
     rename.changes.apply();
-    return new Result(new StepOutcome(true, List.of(), List.of(), false), draft.survey());
+    return new Result(StepOutcome.changed(List.of()), draft.survey());
   }
 
   private void reason(RefusalCode refusal, String message, List<Site> sites) {

@@ -90,7 +90,7 @@ public final class SortStep {
       return new Result(StepOutcome.refused(reasons), survey);
     }
     edited.forEach(path -> sources.put(path, copy.text(path)));
-    return new Result(new StepOutcome(true, List.of(), List.of(), !changed), now);
+    return new Result(changed ? StepOutcome.changed(List.of()) : StepOutcome.alreadyDone(), now);
   }
 
   private static boolean isAscending(List<Integer> order) {

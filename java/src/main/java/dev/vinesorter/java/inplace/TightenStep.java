@@ -64,7 +64,7 @@ public final class TightenStep {
     TightenStep step = new TightenStep(code, library);
     Map<Integer, Access> narrowed = step.narrowed(tops);
     if (narrowed.isEmpty()) {
-      return new Result(new StepOutcome(true, List.of(), List.of(), true), code.survey());
+      return new Result(StepOutcome.alreadyDone(), code.survey());
     }
     FileChanges changes = new FileChanges(code);
     SurveyDraft draft = new SurveyDraft(code.survey());
@@ -87,7 +87,7 @@ public final class TightenStep {
         });
     changes.into(draft);
     changes.apply();
-    return new Result(new StepOutcome(true, List.of(), told, false), draft.survey());
+    return new Result(StepOutcome.changed(told), draft.survey());
   }
 
   private Map<Integer, Access> narrowed(List<Integer> tops) {

@@ -8,7 +8,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Access;

@@ -8,7 +8,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Forecast;
-import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
@@ -114,8 +114,8 @@ final class MemberMoveStep {
                   sources.put(path, text);
                 }
               });
-      StepOutcome outcome = new StepOutcome(true, List.of(), move.access.widenings(), false);
-      each.accept(new Result(outcome.with(List.of(), told), left));
+      each.accept(
+          new Result(StepOutcome.changed(move.access.widenings()).with(List.of(), told), left));
     }
     return List.of();
   }

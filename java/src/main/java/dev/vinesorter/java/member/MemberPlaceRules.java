@@ -4,7 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.SourceView;

@@ -4,9 +4,9 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan;
-import dev.vinesorter.core.plan.Plan.Leave;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.RefusedException;
@@ -41,14 +41,14 @@ public final class MemberSteps {
   }
 
   /** A member goes into a type. */
-  public Result carryOut(Survey survey, Plan.Step step, Overlay sources) throws RefusedException {
+  public Result carryOut(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
     MemberMove move = judged(new SourceView(survey, sources.copy()), step);
     return move == null
-        ? new Result(new StepOutcome(true, List.of(), List.of(), true), survey)
+        ? new Result(StepOutcome.alreadyDone(), survey)
         : carryOut(move, step, sources);
   }
 
-  private Result carryOut(MemberMove move, Plan.Step step, Overlay sources) {
+  private Result carryOut(MemberMove move, Step step, Overlay sources) {
     Survey survey = move.code.survey();
     List<Result> results = new ArrayList<>();
     List<Reason> reasons =
@@ -65,8 +65,7 @@ public final class MemberSteps {
    *
    * @return false where not even the first makes a move
    */
-  public boolean carryOut(
-      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+  public boolean carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
     List<MemberMove> together = independent(survey, steps, sources);
     if (together.size() <= 1) {
       together.forEach(move -> each.accept(carryOut(move, steps.get(0), sources)));
@@ -82,13 +81,16 @@ public final class MemberSteps {
    * The moves of the first steps, as many as have nothing against them, do not depend on each other
    * and are named in no text; the first alone where it is not so, or none where it makes no move.
    */
-  private List<MemberMove> independent(Survey survey, List<Plan.Step> steps, Overlay sources) {
+  private List<MemberMove> independent(Survey survey, List<Step> steps, Overlay sources) {
     SourceView view = new SourceView(survey, sources.copy());
     List<MemberMove> moves = new ArrayList<>();
-    for (Plan.Step step : steps.subList(0, Math.min(steps.size(), mostTogether))) {
+    for (Step step : steps.subList(0, Math.min(steps.size(), mostTogether))) {
+      if (!(step instanceof Step.Move told)) {
+        return moves;
+      }
       MemberMove move;
       try {
-        move = judged(view, step);
+        move = judged(view, told);
       } catch (RefusedException e) {
         return moves;
       }
@@ -107,7 +109,7 @@ public final class MemberSteps {
   }
 
   /** A step's move over a view of a copy of the sources; null where it is done already. */
-  private static MemberMove judged(SourceView view, Plan.Step step) throws RefusedException {
+  private static MemberMove judged(SourceView view, Step.Move step) throws RefusedException {
     Units units = view.units();
     StepUnits named = new StepUnits(view.survey(), view.sources());
     if (step.units().size() > 1) {

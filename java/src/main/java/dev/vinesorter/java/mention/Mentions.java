@@ -76,11 +76,10 @@ public final class Mentions {
     renamed.entrySet().stream()
         .sorted(Comparator.comparingInt(entry -> -entry.getKey().length()))
         .forEach(entry -> mentions.look(entry.getKey(), entry.getValue()));
-    if (mentions.mentions.isEmpty()) {
+    if (mentions.mentions.isEmpty() || !(result.outcome() instanceof StepOutcome.Changed changed)) {
       return result;
     }
-    StepOutcome outcome = result.outcome().with(mentions.mentions);
-    return new Result(outcome, mentions.apply());
+    return new Result(changed.with(mentions.mentions), mentions.apply());
   }
 
   private void look(String old, String fresh) {

@@ -5,7 +5,9 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import java.util.ArrayDeque;
@@ -21,7 +23,7 @@ import java.util.TreeSet;
 final class PlannedNames {
   private final Survey before;
   private final Survey after;
-  private final List<Plan.Step> steps;
+  private final List<Step> steps;
   private final Map<String, String> movedTo;
 
   /** Afterwards' internal names by those before, of all types of ours. */
@@ -31,6 +33,9 @@ final class PlannedNames {
 
   /** New names of constants of enums, which stand in literals that the compiler makes. */
   private final Map<String, String> constants = new HashMap<>();
+
+  /** The types of before, by the internal names that they have afterwards. */
+  private final Map<String, Integer> typeOf = new HashMap<>();
 
   /** Members that steps rewrite, as {@code class name} under the names afterwards. */
   private final Set<String> rewritten = new HashSet<>();
@@ -53,11 +58,12 @@ final class PlannedNames {
     for (int unit : before.at(Level.TYPE)) {
       if (!units.has(unit, Trait.FOREIGN)) {
         classes.put(internal(units, unit), now(units, unit, fresh));
+        typeOf.put(classes.get(internal(units, unit)), unit);
       }
     }
     movedTo.forEach(this::takePackage);
-    for (Plan.Step step : steps) {
-      take(step);
+    for (int n = 0; n < steps.size(); n++) {
+      takeStep(n);
     }
     for (StepOutcome outcome : rehearsal.steps()) {
       for (StepOutcome.Mention mention : outcome.mentions()) {
@@ -74,22 +80,23 @@ final class PlannedNames {
     }
   }
 
-  private void take(Plan.Step step) {
+  private void takeStep(int number) {
+    Step step = steps.get(number);
     for (String unit : step.units()) {
       int hash = unit.indexOf('#');
-      if (step.verb() == Plan.Verb.RENAME && hash >= 0) {
+      if (step instanceof Step.Rename rename && hash >= 0) {
         renamed
             .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
-            .add(step.into());
-        int constant = before.units().find(unit, Level.MEMBER);
+            .add(rename.to());
+        int constant = find(number, unit, Level.MEMBER);
         if (constant >= 0 && before.units().has(before.units().parent(constant), Trait.ENUM)) {
-          constants.put(unit.substring(hash + 1), step.into());
+          constants.put(unit.substring(hash + 1), rename.to());
         }
-      } else if (step.verb() == Plan.Verb.MOVE && hash >= 0) {
-        takeMoved(unit, step);
+      } else if (step instanceof Step.Move move && hash >= 0) {
+        takeMoved(number, unit, move);
       }
     }
-    if (step.may(Plan.Leave.SWEEP)) {
+    if (step.may(Leave.SWEEP)) {
       takeSwept();
     }
   }
@@ -107,11 +114,36 @@ final class PlannedNames {
     return units.name(units.packageOf(file)).replace('.', '/') + "/package-info";
   }
 
-  /** What moved, whatever names it, and what came of it. */
-  private void takeMoved(String name, Plan.Step step) {
+  /**
+   * The unit of before the plan that a step names as it was called by then; -1 for none. What a
+   * pattern moved is found by where its type is in the end.
+   */
+  private int find(int number, String name, Level level) {
     Units units = before.units();
-    int member = units.find(name, Level.MEMBER);
-    int target = units.find(step.into(), Level.TYPE);
+    int unit = units.find(Plan.before(steps.subList(0, number), name), level);
+    if (unit >= 0) {
+      return unit;
+    }
+    String last = Plan.after(steps.subList(number, steps.size()), name);
+    int hash = name.indexOf('#');
+    int type = after.units().find(hash < 0 ? last : ownerAfter(number, name), Level.TYPE);
+    Integer old = type < 0 ? null : typeOf.get(internal(after.units(), type));
+    if (old == null || hash < 0) {
+      return old == null ? -1 : old;
+    }
+    return units.find(units.name(old) + name.substring(hash), level);
+  }
+
+  private String ownerAfter(int number, String name) {
+    String owner = name.substring(0, name.indexOf('#'));
+    return Plan.after(steps.subList(number, steps.size()), owner);
+  }
+
+  /** What moved, whatever names it, and what came of it. */
+  private void takeMoved(int number, String name, Step.Move step) {
+    Units units = before.units();
+    int member = find(number, name, Level.MEMBER);
+    int target = find(number, step.into(), Level.TYPE);
     if (member < 0) {
       return;
     }
@@ -266,7 +298,7 @@ final class PlannedNames {
     if (isMentionedText(old, fresh) || fresh.equals(constants.get(old))) {
       return true;
     }
-    for (Plan.Step step : steps) {
+    for (Step step : steps) {
       String file = step.unit().substring(step.unit().lastIndexOf('/') + 1);
       if (step.unit().indexOf('/') >= 0 && old.endsWith(file) && fresh.endsWith(file)) {
         return true;

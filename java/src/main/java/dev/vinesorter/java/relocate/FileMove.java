@@ -80,8 +80,9 @@ public final class FileMove {
       move.changes.apply();
     }
     sources.move(from, to, sources.text(from));
-    StepOutcome outcome = new StepOutcome(true, List.of(), List.of(), false);
-    return new Result(outcome.with(move.mentions), draft == null ? survey : draft.survey());
+    return new Result(
+        StepOutcome.changed(List.of()).with(move.mentions),
+        draft == null ? survey : draft.survey());
   }
 
   private void refuse(RefusalCode refusal, String message, Site... sites) {

@@ -77,11 +77,7 @@ public final class RelocationStep {
       offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
     }
     return new Result(
-        new StepOutcome(
-                true,
-                List.of(),
-                Widenings.of(move.units(), access.widened(), access.widenedInside()),
-                false)
+        StepOutcome.changed(Widenings.of(move.units(), access.widened(), access.widenedInside()))
             .with(along, offers),
         foretold);
   }

@@ -3,8 +3,8 @@ package dev.vinesorter.source.language;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
@@ -34,7 +34,7 @@ final class EditorOfAll implements StepEditor {
   }
 
   @Override
-  public Result carryOut(Survey survey, Plan.Step step, Overlay sources) {
+  public Result carryOut(Survey survey, Step step, Overlay sources) {
     List<Language> present = languages.among(sources.paths());
     Language language = present.size() == 1 ? present.get(0) : languageOf(survey, step, present);
     if (!language.verbs().contains(step.verb())) {
@@ -46,7 +46,7 @@ final class EditorOfAll implements StepEditor {
                       "Sources of "
                           + language.name()
                           + " cannot be changed by '"
-                          + step.verb().word()
+                          + step.verb()
                           + "' yet.",
                       List.of()))),
           survey);
@@ -70,7 +70,7 @@ final class EditorOfAll implements StepEditor {
   }
 
   /** The language of the first unit or file that a step names and that is known. */
-  private Language languageOf(Survey survey, Plan.Step step, List<Language> present) {
+  private Language languageOf(Survey survey, Step step, List<Language> present) {
     Units units = survey.units();
     for (String name : step.units()) {
       Language byPath = languages.owner(name);
@@ -100,14 +100,13 @@ final class EditorOfAll implements StepEditor {
   }
 
   @Override
-  public boolean mayShare(Plan.Step step) {
+  public boolean mayShare(Step step) {
     List<Language> all = languages.among(List.of());
     return all.size() == 1 && editor(all.get(0), before).mayShare(step);
   }
 
   @Override
-  public void carryOut(
-      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+  public void carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
     List<Language> present = languages.among(sources.paths());
     if (present.size() == 1 && present.get(0).verbs().contains(steps.get(0).verb())) {
       editor(present.get(0), before).carryOut(survey, steps, sources, each);

@@ -1,6 +1,5 @@
 package dev.vinesorter.source.language;
 
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.source.plan.CompiledProof;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
@@ -30,8 +29,8 @@ public interface Language {
    */
   StepEditor editor(Reading before, ReadOptions options);
 
-  /** What its editor can do. */
-  Set<Plan.Verb> verbs();
+  /** The verbs that its editor knows. */
+  Set<String> verbs();
 
   /**
    * Begins to look at what edited sources compile to, beside what else is done.

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
@@ -46,9 +47,9 @@ public record Rehearsal(
     List<StepOutcome> outcomes = new ArrayList<>();
     List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
-    List<Plan.Step> carriedOut = new ArrayList<>();
+    List<Step> carriedOut = new ArrayList<>();
     while (outcomes.size() < plan.steps().size()) {
-      List<Plan.Step> next = next(plan, now, carriedOut, editor);
+      List<Step> next = next(plan, now, carriedOut, editor);
       List<Survey> left = new ArrayList<>();
       editor.carryOut(
           now,
@@ -66,10 +67,9 @@ public record Rehearsal(
   }
 
   /** The next step, with those right behind it that may share its work. */
-  private static List<Plan.Step> next(
-      Plan plan, Survey now, List<Plan.Step> carriedOut, StepEditor editor) {
-    List<Plan.Step> earlier = new ArrayList<>(carriedOut);
-    for (Plan.Step asked : plan.steps().subList(carriedOut.size(), plan.steps().size())) {
+  private static List<Step> next(Plan plan, Survey now, List<Step> carriedOut, StepEditor editor) {
+    List<Step> earlier = new ArrayList<>(carriedOut);
+    for (Step asked : plan.steps().subList(carriedOut.size(), plan.steps().size())) {
       boolean goesOn = earlier.size() == carriedOut.size() || editor.mayShare(asked);
       if (!goesOn || earlier.size() - carriedOut.size() == MOST_TOGETHER) {
         break;
@@ -168,11 +168,11 @@ public record Rehearsal(
   }
 
   /** Errors by message, counted; a message that names a moved unit is taken as if it had moved. */
-  private List<Problem> newErrors(Survey fresh, List<Plan.Step> steps) {
+  private List<Problem> newErrors(Survey fresh, List<Step> steps) {
     List<String> known = new ArrayList<>();
     for (Problem problem : before.problems()) {
       String message = problem.message();
-      for (Plan.Step step : steps) {
+      for (Step step : steps) {
         for (String unit : step.units()) {
           String now = step.after(unit);
           if (message.contains(unit) && !now.equals(unit)) {

@@ -1,7 +1,7 @@
 package dev.vinesorter.source.plan;
 
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.text.Overlay;
 import java.util.List;
@@ -22,13 +22,13 @@ public interface StepEditor {
    *
    * @param survey the survey of exactly the sources in the overlay
    */
-  Result carryOut(Survey survey, Plan.Step step, Overlay sources);
+  Result carryOut(Survey survey, Step step, Overlay sources);
 
   /**
    * Whether a step may be given together with others like it, because they could share what takes
    * longest.
    */
-  default boolean mayShare(Plan.Step step) {
+  default boolean mayShare(Step step) {
     return false;
   }
 
@@ -41,8 +41,7 @@ public interface StepEditor {
    *     told with the last one is of exactly the sources in the overlay then; those before it may
    *     have that survey already.
    */
-  default void carryOut(
-      Survey survey, List<Plan.Step> steps, Overlay sources, Consumer<Result> each) {
+  default void carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
     each.accept(carryOut(survey, steps.get(0), sources));
   }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.InvalidFileException;
 import java.io.IOException;
@@ -41,8 +42,8 @@ class PlanFileTest {
     assertThat(plan.title()).isEqualTo("Labels leave the vault");
     assertThat(plan.steps())
         .containsExactly(
-            Plan.Step.move("org.saltmarsh.vault.LabelSheet", "org.saltmarsh.label", true, 4),
-            Plan.Step.move("a.A", "b", false, 7));
+            Step.move("org.saltmarsh.vault.LabelSheet", "org.saltmarsh.label", true, 4),
+            Step.move("a.A", "b", false, 7));
   }
 
   static Stream<Arguments> wrongPlans() {

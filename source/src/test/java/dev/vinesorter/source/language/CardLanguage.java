@@ -4,8 +4,8 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyBuilder;
-import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -55,8 +55,8 @@ public final class CardLanguage implements Language {
   }
 
   @Override
-  public Set<Plan.Verb> verbs() {
-    return Set.of(Plan.Verb.MOVE);
+  public Set<String> verbs() {
+    return Set.of("move");
   }
 
   /** A word of a line, with the package around it where it has one. */
@@ -124,12 +124,10 @@ public final class CardLanguage implements Language {
 
   /** A file goes into another folder; whoever sees one of its cards from elsewhere says where. */
   private StepEditor.Result move(
-      dev.vinesorter.core.model.Survey survey,
-      Plan.Step step,
-      Overlay sources,
-      ReadOptions options) {
+      dev.vinesorter.core.model.Survey survey, Step step, Overlay sources, ReadOptions options) {
     String path = step.unit();
-    String to = step.into() + path.substring(path.lastIndexOf('/'));
+    String into = ((Step.Move) step).into();
+    String to = into + path.substring(path.lastIndexOf('/'));
     if (!sources.exists(path) || sources.exists(to)) {
       String why =
           sources.exists(to) ? to + " is there already." : "There is no file " + path + ".";
@@ -164,7 +162,6 @@ public final class CardLanguage implements Language {
     assert !before.equals(after) : "a file that stays where it is";
     sources.move(path, to, sources.text(path));
     Reading fresh = read(sources, options, Progress.SILENT);
-    return new StepEditor.Result(
-        new StepOutcome(true, List.of(), List.of(), false), fresh.survey());
+    return new StepEditor.Result(StepOutcome.changed(List.of()), fresh.survey());
   }
 }

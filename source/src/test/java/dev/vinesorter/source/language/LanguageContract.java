@@ -9,6 +9,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.read.Progress;
@@ -66,7 +67,7 @@ public abstract class LanguageContract {
     return languages().reader().read(sources, ReadOptions.DEFAULT, Progress.SILENT);
   }
 
-  private Rehearsal rehearse(Plan.Step step) {
+  private Rehearsal rehearse(Step step) {
     Reading before = read(overlay());
     return Rehearsal.of(
         before.survey(),
@@ -127,7 +128,7 @@ public abstract class LanguageContract {
 
   @Test
   void movedFileIsFollowedAndForetold() {
-    Rehearsal rehearsal = rehearse(Plan.Step.move(movable(), "elsewhere", true, 0));
+    Rehearsal rehearsal = rehearse(Step.move(movable(), "elsewhere", true, 0));
     assertThat(rehearsal.steps()).flatExtracting(StepOutcome::reasons).isEmpty();
     String to = "elsewhere" + movable().substring(movable().lastIndexOf('/'));
     assertThat(rehearsal.sources().exists(to)).isTrue();
@@ -140,7 +141,7 @@ public abstract class LanguageContract {
   @Test
   void refusedStepSaysWhyAndChangesNothing() {
     String gone = movable().replaceAll("/[^/]*(\\.\\w+)$", "/Nowhere$1");
-    Rehearsal rehearsal = rehearse(Plan.Step.move(gone, "elsewhere", true, 0));
+    Rehearsal rehearsal = rehearse(Step.move(gone, "elsewhere", true, 0));
     assertThat(rehearsal.accepted()).isFalse();
     assertThat(rehearsal.steps().get(0).reasons())
         .isNotEmpty()

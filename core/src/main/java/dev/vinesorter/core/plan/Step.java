@@ -1,0 +1,281 @@
+package dev.vinesorter.core.plan;
+
+import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+
+/** One step of a plan: a record for each verb, which holds what the verb is told. */
+public sealed interface Step {
+  /** The verb as plans have it. */
+  String verb();
+
+  /** Full names of the units, or patterns of them; at least one. */
+  List<String> units();
+
+  /** What the step may do beyond its verb. */
+  Set<Leave> leaves();
+
+  /** The 1-based line of the step in its plan file, 0 when it has none. */
+  int line();
+
+  /** The same about other units. */
+  Step with(List<String> others);
+
+  /** The name that a unit, or what stands inside it, has after the step; patterns not counted. */
+  String after(String name);
+
+  /** The step as one line for people. */
+  String title();
+
+  /**
+   * The name that a unit had before the step, by the one that it has after it; patterns not
+   * counted. Members go by their names alone, since a move can change their parameters.
+   */
+  default String before(String name) {
+    for (String unit : units()) {
+      String now = after(unit);
+      if (!now.equals(unit) && unit.indexOf('*') < 0) {
+        if (!holder(List.of(now), name).isEmpty()) {
+          return unit + name.substring(now.length());
+        }
+        boolean sameMember = name.indexOf('#') >= 0 && unit.indexOf('#') >= 0;
+        if (sameMember && MemberNames.bare(now).equals(MemberNames.bare(name))) {
+          return unit;
+        }
+      }
+    }
+    return name;
+  }
+
+  /** The first unit. */
+  default String unit() {
+    return units().get(0);
+  }
+
+  /** Whether the step may do that. */
+  default boolean may(Leave leave) {
+    return leaves().contains(leave);
+  }
+
+  /** Whether the step is about members, and not about what holds them. */
+  default boolean isOfMembers() {
+    return unit().indexOf('#') >= 0;
+  }
+
+  /**
+   * The same with the names that its units have now: those that are gone go by the names that
+   * earlier steps gave them.
+   */
+  default Step in(Units now, List<Step> earlier) {
+    List<String> names = new ArrayList<>();
+    for (String name : units()) {
+      String fresh = now.find(name) < 0 ? Plan.after(earlier, name) : name;
+      names.add(now.find(fresh) < 0 && name.indexOf('/') < 0 ? name : fresh);
+    }
+    return with(names);
+  }
+
+  /**
+   * Units go elsewhere.
+   *
+   * @param into the package, type or folder that takes them
+   * @param through the parameter or field whose object takes a method; empty where it is plain
+   */
+  record Move(List<String> units, String into, String through, Set<Leave> leaves, int line)
+      implements Step {
+    public Move {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    /** A move that goes through nothing in particular. */
+    public Move(List<String> units, String into, Set<Leave> leaves, int line) {
+      this(units, into, "", leaves, line);
+    }
+
+    /** The same through a parameter or field. */
+    public Move through(String name) {
+      return new Move(units, into, name, leaves, line);
+    }
+
+    @Override
+    public String verb() {
+      return "move";
+    }
+
+    @Override
+    public Move with(List<String> others) {
+      return new Move(others, into, through, leaves, line);
+    }
+
+    @Override
+    public String after(String name) {
+      String unit = Step.holder(units, name);
+      if (unit.isEmpty()) {
+        return name;
+      }
+      if (unit.indexOf('/') >= 0) {
+        return into + (into.endsWith("/") ? "" : "/") + unit.substring(unit.lastIndexOf('/') + 1);
+      }
+      int last = Math.max(unit.lastIndexOf('.'), unit.lastIndexOf('#'));
+      String segment = unit.substring(last < 0 ? 0 : last).replaceFirst("^(?![.#])", ".");
+      return into + segment + name.substring(unit.length());
+    }
+
+    @Override
+    public String title() {
+      return Step.title(this)
+          + " into "
+          + into
+          + (through.isEmpty() ? "" : " through " + through)
+          + (may(Leave.BELOW) ? " with all below" : "")
+          + (may(Leave.WIDEN) ? " (may widen)" : "");
+    }
+  }
+
+  /**
+   * A unit gets another name.
+   *
+   * @param units the one unit
+   * @param to its new simple name; for a package, where it has dots, the whole name
+   */
+  record Rename(List<String> units, String to, Set<Leave> leaves, int line) implements Step {
+    public Rename {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "rename";
+    }
+
+    @Override
+    public Rename with(List<String> others) {
+      return new Rename(others, to, leaves, line);
+    }
+
+    @Override
+    public String after(String name) {
+      String unit = Step.holder(units, name);
+      if (unit.isEmpty()) {
+        return name;
+      }
+      int last = Math.max(unit.lastIndexOf('.'), unit.lastIndexOf('#'));
+      String fresh = to.indexOf('.') >= 0 ? to : unit.substring(0, last + 1) + to;
+      return fresh + name.substring(unit.length());
+    }
+
+    @Override
+    public String title() {
+      return Step.title(this) + " to " + to + (may(Leave.BELOW) ? " with all below" : "");
+    }
+  }
+
+  /** Units become as private as their uses allow. */
+  record Tighten(List<String> units, Set<Leave> leaves, int line) implements Step {
+    public Tighten {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "tighten";
+    }
+
+    @Override
+    public Tighten with(List<String> others) {
+      return new Tighten(others, leaves, line);
+    }
+
+    @Override
+    public String after(String name) {
+      return name;
+    }
+
+    @Override
+    public String title() {
+      return Step.title(this);
+    }
+  }
+
+  /**
+   * The members of types get an order.
+   *
+   * @param order the groups in their order, as far as it is stated
+   */
+  record Sort(List<String> units, List<MemberOrder.Group> order, int line) implements Step {
+    public Sort {
+      units = List.copyOf(units);
+      order = List.copyOf(order);
+    }
+
+    @Override
+    public String verb() {
+      return "sort";
+    }
+
+    @Override
+    public Set<Leave> leaves() {
+      return Set.of();
+    }
+
+    @Override
+    public Sort with(List<String> others) {
+      return new Sort(others, order, line);
+    }
+
+    @Override
+    public String after(String name) {
+      return name;
+    }
+
+    @Override
+    public String title() {
+      return Step.title(this);
+    }
+  }
+
+  /** A move of one unit. */
+  static Move move(String unit, String into, boolean widen, int line) {
+    return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);
+  }
+
+  /** A renaming of one unit. */
+  static Rename rename(String unit, String name, int line) {
+    return new Rename(List.of(unit), name, Set.of(), line);
+  }
+
+  /** A sorting of the members of a type. */
+  static Sort sort(String type, List<MemberOrder.Group> order, int line) {
+    return new Sort(List.of(type), order, line);
+  }
+
+  private static Set<Leave> copyOf(Set<Leave> leaves) {
+    return leaves.isEmpty()
+        ? Set.of()
+        : java.util.Collections.unmodifiableSet(EnumSet.copyOf(leaves));
+  }
+
+  /** The first of some units that a name is the name of, or inside of; empty for none. */
+  private static String holder(List<String> units, String name) {
+    for (String unit : units) {
+      boolean inside =
+          name.startsWith(unit)
+              && (name.length() == unit.length() || ".#".indexOf(name.charAt(unit.length())) >= 0);
+      if (inside) {
+        return unit;
+      }
+    }
+    return "";
+  }
+
+  private static String title(Step step) {
+    int more = step.units().size() - 1;
+    return step.verb() + " " + step.unit() + (more == 0 ? "" : " and " + more + " more");
+  }
+}

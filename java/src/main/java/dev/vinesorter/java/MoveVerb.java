@@ -1,0 +1,131 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.RefusedException;
+import dev.vinesorter.java.code.StepUnits;
+import dev.vinesorter.java.member.MemberSteps;
+import dev.vinesorter.java.relocate.FileMove;
+import dev.vinesorter.java.relocate.StepGoals;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Members go into types, types and packages into packages, files into folders. */
+final class MoveVerb implements Verb<Step.Move> {
+  private final MemberSteps memberSteps;
+  private final Renaming renaming;
+
+  MoveVerb(MemberSteps memberSteps, Renaming renaming) {
+    this.memberSteps = memberSteps;
+    this.renaming = renaming;
+  }
+
+  @Override
+  public Result carryOut(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    if (step.isOfMembers()) {
+      return memberSteps.carryOut(survey, step, sources);
+    }
+    if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET, "'leave', 'sweep' and 'through' are for moves of members only.");
+    }
+    boolean isPath = step.unit().contains("/") || sources.exists(step.unit());
+    return isPath ? files(survey, step, sources) : units(survey, step, sources);
+  }
+
+  /** Types and packages go into a package. */
+  private Result units(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    Units units = survey.units();
+    StepUnits named = new StepUnits(survey, sources);
+    StepGoals goals = new StepGoals(survey, sources);
+    for (String name : step.units()) {
+      for (int unit : named.meant(step, name)) {
+        switch (units.level(unit)) {
+          case TYPE -> goals.type(unit, step.into());
+          case PACKAGE -> {
+            String into = step.into() + "." + StepUnits.lastSegment(units.name(unit));
+            goals.packageTo(unit, into, step.may(Leave.BELOW));
+          }
+          default ->
+              throw new RefusedException(
+                  RefusalCode.NOT_YET,
+                  name
+                      + " is a "
+                      + units.level(unit).word()
+                      + "; so far outermost types and packages can be moved.");
+        }
+      }
+    }
+    if (goals.isEmpty()) {
+      return Verb.done(survey);
+    }
+    List<String> tests = step.may(Leave.ALONE) ? List.of() : goals.withTests();
+    Result result = renaming.relocate(goals.relocation(), step, step.may(Leave.WIDEN));
+    if (!(result.outcome() instanceof StepOutcome.Changed changed)) {
+      return result;
+    }
+    List<String> along = new ArrayList<>(tests);
+    along.addAll(changed.along());
+    return new Result(changed.with(along, changed.offers()), result.foretold());
+  }
+
+  /** Files go into a folder: Java sources with their types, others as they are. */
+  private Result files(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    Units units = survey.units();
+    StepGoals goals = new StepGoals(survey, sources);
+    List<String> others = new ArrayList<>();
+    for (String path : step.units()) {
+      String to = FileMove.placeIn(step.into(), path);
+      if (!sources.exists(path)) {
+        if (sources.exists(to)) {
+          continue;
+        }
+        throw new RefusedException(
+            RefusalCode.UNKNOWN_UNIT, "There is no file " + path + " under the root.");
+      }
+      int file = units.find(path, Level.FILE);
+      if (path.equals(to)) {
+        continue;
+      }
+      if (file >= 0) {
+        goals.javaFile(file, step.into());
+      } else if (path.endsWith(".java")) {
+        throw new RefusedException(RefusalCode.HALF_READ, path + " was not read as a Java source.");
+      } else {
+        others.add(path);
+      }
+    }
+    if (goals.isEmpty() && others.isEmpty()) {
+      return Verb.done(survey);
+    }
+    Overlay copy = sources.copy();
+    Result result = Verb.done(survey);
+    if (!goals.isEmpty()) {
+      result = renaming.relocate(goals.relocation(), step, step.may(Leave.WIDEN));
+    }
+    List<StepOutcome.Mention> mentions = new ArrayList<>(result.outcome().mentions());
+    for (String path : result.outcome().accepted() ? others : List.<String>of()) {
+      String to = FileMove.placeIn(step.into(), path);
+      StepOutcome before = result.outcome();
+      result = FileMove.carryOut(result.foretold(), sources, path, to, step.may(Leave.MENTIONS));
+      mentions.addAll(result.outcome().mentions());
+      if (!result.outcome().accepted()) {
+        sources.become(copy);
+        return new Result(result.outcome(), survey);
+      }
+      StepOutcome both =
+          StepOutcome.changed(before.widened())
+              .with(before.along(), before.offers())
+              .with(mentions);
+      result = new Result(both, result.foretold());
+    }
+    return result;
+  }
+}

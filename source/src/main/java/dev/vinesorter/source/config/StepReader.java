@@ -1,0 +1,262 @@
+package dev.vinesorter.source.config;
+
+import dev.vinesorter.core.model.Glob;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.MemberOrder;
+import dev.vinesorter.core.plan.Step;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+
+/** Reads what a verb is told in a plan file: one reader for each verb, made for each step. */
+abstract class StepReader {
+  /** The verbs in the order in which they are told, with what makes their readers. */
+  private static final List<Map.Entry<String, Function<YamlInput, StepReader>>> VERBS =
+      List.of(
+          Map.entry("move", Move::new),
+          Map.entry("rename", Rename::new),
+          Map.entry("tighten", Tighten::new),
+          Map.entry("sort", Sort::new));
+
+  /** The keys that give leave when they are true. */
+  private static final Map<String, Leave> FLAGS =
+      new TreeMap<>(
+          Map.of(
+              "widen", Leave.WIDEN,
+              "below", Leave.BELOW,
+              "alone", Leave.ALONE,
+              "never-null", Leave.NEVER_NULL,
+              "found-by-name", Leave.FOUND_BY_NAME,
+              "library", Leave.LIBRARY,
+              "sweep", Leave.SWEEP));
+
+  final YamlInput in;
+  final List<String> units = new ArrayList<>();
+  final EnumSet<Leave> leaves = EnumSet.noneOf(Leave.class);
+
+  private StepReader(YamlInput in) {
+    this.in = in;
+  }
+
+  /** The verbs, as a message lists them. */
+  static String verbs() {
+    return String.join(", ", VERBS.stream().map(Map.Entry::getKey).toList());
+  }
+
+  /** What reads the rest of a step that begins with a verb. */
+  static StepReader of(String verb, YamlInput in) {
+    for (Map.Entry<String, Function<YamlInput, StepReader>> one : VERBS) {
+      if (one.getKey().equals(verb)) {
+        return one.getValue().apply(in);
+      }
+    }
+    throw in.wrong(
+        "a step begins with its verb; known verbs: "
+            + verbs()
+            + "; found '"
+            + YamlInput.printable(verb)
+            + "'");
+  }
+
+  /** The keys that the verb takes beside its units, in the order in which they are told. */
+  abstract List<String> keys();
+
+  /** Reads the value of one of the keys that are no flags. */
+  abstract void value(String key) throws IOException;
+
+  /** The step, once all keys are read; what is missing is refused. */
+  abstract Step step(int line);
+
+  /** Reads the units that the verb is about. */
+  final void units(String verb) throws IOException {
+    for (YamlInput.Placed placed : in.texts(verb)) {
+      units.add(unitName(placed.text()));
+    }
+    if (units.isEmpty()) {
+      throw in.wrong("'" + verb + "' names no unit");
+    }
+  }
+
+  /** Reads the value of a key. */
+  final void key(String verb, String key) throws IOException {
+    if (!keys().contains(key)) {
+      List<String> known = keys().stream().map(one -> "'" + one + "'").toList();
+      throw in.wrong(
+          "unknown key '"
+              + YamlInput.printable(key)
+              + "'; '"
+              + verb
+              + "' takes "
+              + (known.isEmpty() ? "nothing else" : String.join(", ", known)));
+    }
+    if (!FLAGS.containsKey(key)) {
+      value(key);
+    } else if (in.flag(key)) {
+      leaves.add(FLAGS.get(key));
+    }
+  }
+
+  /** A key that takes one of two words, of which the first gives leave. */
+  final void word(Leave leave, String key, String yes, String no) throws IOException {
+    String text = in.text(key);
+    if (text.equals(yes)) {
+      leaves.add(leave);
+    } else if (!text.equals(no)) {
+      throw in.wrong("'" + key + "' takes '" + yes + "' or '" + no + "'");
+    }
+  }
+
+  /** A name of a unit: dots and identifiers, or a relative path that does not climb. */
+  final String unitName(String unit) {
+    if (unit.indexOf('*') >= 0) {
+      // One that is too long is refused here, where its place is known.
+      Glob.ofName(unit);
+    }
+    boolean path = unit.contains("/") || unit.contains("\\");
+    boolean climbs = List.of(unit.split("/", -1)).contains("..");
+    if (path && (unit.startsWith("/") || unit.contains("\\") || climbs)) {
+      throw in.wrong("the path '" + YamlInput.printable(unit) + "' leaves the root");
+    }
+    if (unit.isBlank() || unit.length() > 1000 || unit.chars().anyMatch(c -> c < ' ' || c == 127)) {
+      throw in.wrong("'" + YamlInput.printable(unit) + "' is no name of a unit");
+    }
+    return unit;
+  }
+
+  private static final class Move extends StepReader {
+    private String into = "";
+    private String through = "";
+
+    Move(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of(
+          "into",
+          "through",
+          "widen",
+          "below",
+          "alone",
+          "never-null",
+          "found-by-name",
+          "library",
+          "leave",
+          "sweep",
+          "mentions");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "into" -> into = unitName(in.text(key));
+        case "through" -> through = unitName(in.text(key));
+        case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
+        default -> word(Leave.MENTIONS, key, "change", "list");
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      if (into.isEmpty()) {
+        throw in.wrong("the step does not say where " + units.get(0) + " goes; add 'into: …'");
+      }
+      return new Step.Move(units, into, through, leaves, line);
+    }
+  }
+
+  private static final class Rename extends StepReader {
+    private String to = "";
+
+    Rename(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("to", "below", "found-by-name", "mentions");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      if (key.equals("to")) {
+        to = unitName(in.text(key));
+      } else {
+        word(Leave.MENTIONS, key, "change", "list");
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      if (to.isEmpty()) {
+        throw in.wrong("the step does not say the new name of " + units.get(0) + "; add 'to: …'");
+      }
+      if (units.size() > 1) {
+        throw in.wrong("'rename' takes one unit; make a step for each");
+      }
+      return new Step.Rename(units, to, leaves, line);
+    }
+  }
+
+  private static final class Tighten extends StepReader {
+    Tighten(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("library");
+    }
+
+    @Override
+    void value(String key) {
+      throw new IllegalStateException("a flag: " + key);
+    }
+
+    @Override
+    Step step(int line) {
+      return new Step.Tighten(units, leaves, line);
+    }
+  }
+
+  private static final class Sort extends StepReader {
+    private final List<MemberOrder.Group> order = new ArrayList<>();
+
+    Sort(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("order");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      for (YamlInput.Placed placed : in.texts(key)) {
+        MemberOrder.Group found = null;
+        for (MemberOrder.Group group : MemberOrder.Group.values()) {
+          found = group.word().equals(placed.text()) ? group : found;
+        }
+        if (found == null || order.contains(found)) {
+          throw in.wrong(
+              placed.place(),
+              "'order' takes each of constants, fields, constructors, methods, types once; found '"
+                  + YamlInput.printable(placed.text())
+                  + "'");
+        }
+        order.add(found);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      return new Step.Sort(units, order, line);
+    }
+  }
+}
