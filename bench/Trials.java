@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.source.journal.Change;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
@@ -74,7 +75,7 @@ public final class Trials {
         changes.put(path, text == null ? null : text.bytes());
         origins.put(path, rehearsal.sources().origin(path));
       });
-      String id = journal.carryOut(Journal.Change.whole(plan.steps().get(0).title()), changes, origins);
+      String id = journal.carryOut(Change.whole(plan.steps().get(0).title()), changes, origins);
       Rehearsal onDisk = new Rehearsal(plan, rehearsal.steps(), survey, rehearsal.after(), overlay(root, options), List.of());
       Rehearsal.Proof proof = onDisk.prove(reader, options, Progress.SILENT);
       journal.takeBack(id);

@@ -141,7 +141,7 @@ final class ApplyCommand extends BaseCommand {
           }
         }
         say("All steps of the plan are done.");
-        return Main.DONE;
+        return ExitCode.DONE;
       }
       plan = rest(whole, progress.steps, kept.survey());
     }
@@ -271,7 +271,7 @@ final class ApplyCommand extends BaseCommand {
       PlanReport.Content content = RehearseCommand.stale(plan, kept, changed);
       print(PlanReport.json(content, Application.none(List.of()), view));
     }
-    return Main.NOT_AS_IT_SHOULD_BE;
+    return ExitCode.NOT_AS_IT_SHOULD_BE;
   }
 
   /** How many names in edited sources bind to nothing. */
@@ -381,8 +381,8 @@ final class ApplyCommand extends BaseCommand {
       show(page -> text(page, content, application));
     }
     return application.applied() && application.forecastMet()
-        ? Main.DONE
-        : Main.NOT_AS_IT_SHOULD_BE;
+        ? ExitCode.DONE
+        : ExitCode.NOT_AS_IT_SHOULD_BE;
   }
 
   private void text(Page page, PlanReport.Content content, Application application) {

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
+import dev.vinesorter.core.trellis.Note;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.CheckReport;
 import dev.vinesorter.report.JUnitReport;
@@ -90,7 +91,7 @@ final class CheckCommand extends BaseCommand {
       if (!rehearsal.accepted()) {
         show(page -> PlanReport.steps(page, RehearseCommand.content(rehearsal)));
         say("The plan is refused, so there is nothing to judge.");
-        return Main.NOT_AS_IT_SHOULD_BE;
+        return ExitCode.NOT_AS_IT_SHOULD_BE;
       }
       survey = ShownPart.of(rehearsal.after());
     }
@@ -106,16 +107,16 @@ final class CheckCommand extends BaseCommand {
               + " breaches are in "
               + KnownBreaches.NAME
               + "; from now on only new ones fail. Commit the file.");
-      return Main.DONE;
+      return ExitCode.DONE;
     }
     print(bench, kept, report);
-    return report.fresh().isEmpty() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
+    return report.fresh().isEmpty() ? ExitCode.DONE : ExitCode.NOT_AS_IT_SHOULD_BE;
   }
 
   private void print(Workbench bench, KeptSurvey kept, CheckReport report)
       throws java.io.IOException {
     if (format != Format.text || common.json) {
-      for (Inspection.Note note : report.inspection().notes()) {
+      for (Note note : report.inspection().notes()) {
         say(
             TrellisFile.NAME
                 + ":"
@@ -128,7 +129,7 @@ final class CheckCommand extends BaseCommand {
       }
     }
     if (format == Format.sarif) {
-      print(SarifReport.of(report, Main.number()));
+      print(SarifReport.of(report, ProductVersion.number()));
     } else if (format == Format.junit) {
       print(JUnitReport.of(report));
     } else if (format == Format.json || common.json) {

@@ -1,7 +1,9 @@
 package dev.vinesorter.cli;
 
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import picocli.AutoComplete;
+import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -21,10 +23,17 @@ final class CompletionCommand implements Callable<Integer> {
 
   @Spec private CommandSpec spec;
 
+  /** Makes the commands with their options. */
+  private final Supplier<CommandLine> program;
+
+  CompletionCommand(Supplier<CommandLine> program) {
+    this.program = program;
+  }
+
   @Override
   public Integer call() {
-    spec.commandLine().getOut().print(AutoComplete.bash("vinesort", Main.commandLine()));
+    spec.commandLine().getOut().print(AutoComplete.bash("vinesort", program.get()));
     spec.commandLine().getOut().flush();
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

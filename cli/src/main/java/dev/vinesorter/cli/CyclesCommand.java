@@ -46,6 +46,6 @@ final class CyclesCommand extends BaseCommand {
               CyclesReport.text(
                   page, kept.shown(), level, structure.view(bench), bench.lines(kept), lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

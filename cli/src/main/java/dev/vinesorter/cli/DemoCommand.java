@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -25,6 +26,13 @@ final class DemoCommand extends BaseCommand {
       description = "A new folder for the copy (default: a temporary one).")
   private Path into;
 
+  /** Runs one command line; gives its exit code. */
+  private final ToIntFunction<String[]> program;
+
+  DemoCommand(ToIntFunction<String[]> program) {
+    this.program = program;
+  }
+
   @Override
   public Integer call() {
     Path folder = copy();
@@ -41,7 +49,7 @@ final class DemoCommand extends BaseCommand {
                 "4. Judge: why does the vault need the labels?",
                 List.of("why", "org.saltmarsh.vault", "org.saltmarsh.label")),
             new Scene(
-                "5. Judge: is it as it was meant?", List.of("check"), Main.NOT_AS_IT_SHOULD_BE),
+                "5. Judge: is it as it was meant?", List.of("check"), ExitCode.NOT_AS_IT_SHOULD_BE),
             new Scene("6. Rehearse: what would a plan change?", List.of("rehearse", plan)),
             new Scene("7. Apply: compiled in memory first, then written", List.of("apply", plan)),
             new Scene("8. Keep: which circles are left?", List.of("cycles")),
@@ -54,7 +62,7 @@ final class DemoCommand extends BaseCommand {
             page.dim("$ vinesort " + String.join(" ", scene.words)).line();
             page.line();
           });
-      int code = Main.run(arguments(scene, folder, colour));
+      int code = program.applyAsInt(arguments(scene, folder, colour));
       if (code != scene.code) {
         say("The demo stopped: 'vinesort " + scene.words.get(0) + "' ended with " + code + ".");
         return code;
@@ -70,12 +78,12 @@ final class DemoCommand extends BaseCommand {
           page.line("  vinesort cycles --level type --root " + folder);
           page.line("  vinesort survey --root YOUR-PROJECT");
         });
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 
   private record Scene(String title, List<String> words, int code) {
     Scene(String title, List<String> words) {
-      this(title, words, Main.DONE);
+      this(title, words, ExitCode.DONE);
     }
   }
 

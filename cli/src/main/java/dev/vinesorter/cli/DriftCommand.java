@@ -126,7 +126,7 @@ final class DriftCommand extends BaseCommand {
         show(page -> DriftReport.text(page, old, newer, after, drift, lists.all));
       }
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 
   private int history(Workbench bench) throws java.io.IOException {
@@ -156,6 +156,6 @@ final class DriftCommand extends BaseCommand {
     } else if (svg == null) {
       show(page -> HistoryReport.text(page, rows));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

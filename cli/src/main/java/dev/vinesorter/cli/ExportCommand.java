@@ -51,6 +51,6 @@ final class ExportCommand extends BaseCommand {
         format == Format.csv && !common.json
             ? Export.csv(survey, level, structure.view(bench))
             : Export.json(survey, level, structure.view(bench)));
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

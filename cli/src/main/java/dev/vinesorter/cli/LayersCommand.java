@@ -66,7 +66,7 @@ final class LayersCommand extends BaseCommand {
     } else if (svg == null) {
       show(page -> LayersReport.text(page, layering, bench.lines(kept), lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 
   /** Draws the layering; what has too many units for one picture is taken together first. */
@@ -112,6 +112,6 @@ final class LayersCommand extends BaseCommand {
     }
     AskedFile.write("the trellis", bench.root(), file, TrellisDraft.of(layering));
     say("Wrote " + file + ". Name its layers and correct them, then run 'vinesort check'.");
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -1,14 +1,13 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.Glob;
-import dev.vinesorter.core.trellis.Inspection;
+import dev.vinesorter.core.trellis.ContradictionException;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.source.config.TrellisFile;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.InvalidFileException;
 import java.io.PrintWriter;
 import java.util.List;
-import java.util.Properties;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletionException;
 import picocli.CommandLine;
@@ -35,10 +34,6 @@ import picocli.CommandLine.Spec;
       "New here? 'vinesort demo' shows the whole job in a few seconds."
     })
 public final class Main implements Callable<Integer> {
-  static final int DONE = 0;
-  static final int NOT_AS_IT_SHOULD_BE = 1;
-  static final int WRONG_USAGE = 2;
-  static final int COULD_NOT_WORK = 3;
 
   private static final List<String> COMMANDS =
       List.of(
@@ -66,23 +61,10 @@ public final class Main implements Callable<Integer> {
   public static void main(String[] arguments) throws java.io.IOException {
     // Loading picocli takes longer than all the rest of this answer.
     if (arguments.length == 1 && arguments[0].equals("--version")) {
-      System.out.println(version());
+      System.out.println(ProductVersion.words());
       return;
     }
     System.exit(run(arguments));
-  }
-
-  /** The version's number. */
-  static String number() throws java.io.IOException {
-    return version().substring(version().lastIndexOf(' ') + 1);
-  }
-
-  private static String version() throws java.io.IOException {
-    Properties build = new Properties();
-    try (var in = Main.class.getResourceAsStream("build.properties")) {
-      build.load(in);
-    }
-    return "Vine Sorter " + build.getProperty("version");
   }
 
   /** Runs one command line; gives its exit code. */
@@ -96,7 +78,7 @@ public final class Main implements Callable<Integer> {
     line.setErr(err);
     line.setExecutionExceptionHandler((failure, at, parsed) -> failed(failure, at, arguments));
     line.setParameterExceptionHandler(Main::wrongUsage);
-    line.getCommandSpec().exitCodeOnInvalidInput(WRONG_USAGE);
+    line.getCommandSpec().exitCodeOnInvalidInput(ExitCode.WRONG_USAGE);
     int code = executed(line, arguments, err);
     out.flush();
     err.flush();
@@ -116,7 +98,7 @@ public final class Main implements Callable<Integer> {
       if (List.of(arguments).contains("-v")) {
         e.printStackTrace(err);
       }
-      return COULD_NOT_WORK;
+      return ExitCode.COULD_NOT_WORK;
     }
   }
 
@@ -152,8 +134,8 @@ public final class Main implements Callable<Integer> {
       case "rehearse" -> new RehearseCommand();
       case "apply" -> new ApplyCommand();
       case "undo" -> new UndoCommand();
-      case "demo" -> new DemoCommand();
-      case "completion" -> new CompletionCommand();
+      case "demo" -> new DemoCommand(Main::run);
+      case "completion" -> new CompletionCommand(Main::commandLine);
       default -> throw new IllegalArgumentException(name);
     };
   }
@@ -164,7 +146,7 @@ public final class Main implements Callable<Integer> {
     if (!CommandLine.UnmatchedArgumentException.printSuggestions(failure, at.getErr())) {
       at.getErr().println("See '" + at.getCommandSpec().qualifiedName() + " --help'.");
     }
-    return WRONG_USAGE;
+    return ExitCode.WRONG_USAGE;
   }
 
   private static int failed(Exception failure, CommandLine at, String[] arguments) {
@@ -173,7 +155,7 @@ public final class Main implements Callable<Integer> {
     }
     PrintWriter err = at.getErr();
     boolean verbose = List.of(arguments).contains("-v");
-    if (failure instanceof Inspection.ContradictionException contradiction) {
+    if (failure instanceof ContradictionException contradiction) {
       Trellis.Place place = contradiction.place();
       err.println(
           Output.plain(
@@ -186,19 +168,19 @@ public final class Main implements Callable<Integer> {
                   + ": "
                   + failure.getMessage()
                   + "."));
-      return WRONG_USAGE;
+      return ExitCode.WRONG_USAGE;
     }
     if (failure instanceof Glob.TooLongException) {
       err.println("vinesort: Too long: " + failure.getMessage() + ".");
-      return WRONG_USAGE;
+      return ExitCode.WRONG_USAGE;
     }
     if (failure instanceof InvalidFileException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
-      return WRONG_USAGE;
+      return ExitCode.WRONG_USAGE;
     }
     if (failure instanceof UsageException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
-      return WRONG_USAGE;
+      return ExitCode.WRONG_USAGE;
     }
     if (failure instanceof CannotWorkException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
@@ -211,20 +193,20 @@ public final class Main implements Callable<Integer> {
     if (verbose) {
       failure.printStackTrace(err);
     }
-    return COULD_NOT_WORK;
+    return ExitCode.COULD_NOT_WORK;
   }
 
   @Override
   public Integer call() {
     spec.commandLine().usage(spec.commandLine().getErr());
-    return WRONG_USAGE;
+    return ExitCode.WRONG_USAGE;
   }
 
   /** Reads the version that the build wrote down. */
   static final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() throws java.io.IOException {
-      return new String[] {version()};
+      return new String[] {ProductVersion.words()};
     }
   }
 }

@@ -50,6 +50,6 @@ final class MatrixCommand extends BaseCommand {
     } else if (svg == null) {
       show(page -> MatrixReport.text(page, matrix, Output.columns()));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -55,6 +55,6 @@ final class MetricsCommand extends BaseCommand {
     } else {
       show(page -> MetricsReport.text(page, survey, shown, lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -50,6 +50,6 @@ final class OrphansCommand extends BaseCommand {
     } else {
       show(page -> OrphansReport.text(page, survey, level, orphans, lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -3,6 +3,7 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.report.PlanReport.Application;
 import dev.vinesorter.source.git.GitCommits;
+import dev.vinesorter.source.journal.Change;
 import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.plan.Rehearsal;
@@ -60,8 +61,7 @@ final class PlanWriter {
     Overlay sources = rehearsal.sources();
     Overlay.Stage all = sources.stage();
     String id =
-        journal()
-            .carryOut(Journal.Change.whole(title), all.since(Overlay.Stage.NONE), all.origins());
+        journal().carryOut(Change.whole(title), all.since(Overlay.Stage.NONE), all.origins());
     Boolean verified = verification == null ? null : verification.passes(title);
     if (Boolean.FALSE.equals(verified)) {
       journal().takeBack(id);
@@ -133,7 +133,7 @@ final class PlanWriter {
               "Stopped before " + name + ": somebody changed " + String.join(", ", raced) + ".");
           return stopped(plan, verified, objections, done, made);
         }
-        Journal.Change change = new Journal.Change(title, plan, before + n + 1, step.title());
+        Change change = new Change(title, plan, before + n + 1, step.title());
         String id;
         try {
           id = journal().carryOut(change, changes, stage.originsSince(last));
@@ -181,7 +181,7 @@ final class PlanWriter {
     for (Journal.Applied one : run.isEmpty() ? List.<Journal.Applied>of() : journal.run(run)) {
       if (!journal.isCommitted(one.id())) {
         List<String> left = commits.dirty(one.files());
-        Journal.Change change = one.change();
+        Change change = one.change();
         String commit =
             left.isEmpty()
                 ? commits.last()

@@ -79,6 +79,6 @@ final class ReachCommand extends BaseCommand {
     } else {
       show(page -> ReachReport.text(page, label, users, reach, Math.max(1, depth)));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -57,7 +57,7 @@ final class RehearseCommand extends BaseCommand {
       if (common.json) {
         print(PlanReport.json(stale(plan, kept, changed), view));
       }
-      return Main.NOT_AS_IT_SHOULD_BE;
+      return ExitCode.NOT_AS_IT_SHOULD_BE;
     }
     Rehearsal rehearsal =
         Rehearsal.of(kept.survey(), plan, bench.overlay(kept), Workbench.editor(kept));
@@ -82,7 +82,7 @@ final class RehearseCommand extends BaseCommand {
                         : "mend the refused steps and rehearse again");
           });
     }
-    return rehearsal.accepted() ? Main.DONE : Main.NOT_AS_IT_SHOULD_BE;
+    return rehearsal.accepted() ? ExitCode.DONE : ExitCode.NOT_AS_IT_SHOULD_BE;
   }
 
   /** A plan of which no step is looked at, since sources are not those of the survey. */

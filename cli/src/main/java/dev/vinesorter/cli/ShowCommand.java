@@ -55,6 +55,6 @@ final class ShowCommand extends BaseCommand {
     } else {
       show(page -> ShowReport.text(page, survey, card, figures, lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

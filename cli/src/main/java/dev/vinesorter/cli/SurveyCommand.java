@@ -90,6 +90,6 @@ final class SurveyCommand extends BaseCommand {
     } else {
       show(page -> SurveyReport.text(page, facts, common.verbose));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

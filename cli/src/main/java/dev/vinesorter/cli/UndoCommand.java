@@ -91,7 +91,7 @@ final class UndoCommand extends BaseCommand {
       say("The commits stay; the files differ from them now. Commit that, or reset the branch.");
     }
     bench.read(kept == null ? ReadOptions.DEFAULT : kept.asked());
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 
   private int notDone(String why) {
@@ -99,6 +99,6 @@ final class UndoCommand extends BaseCommand {
     if (common.json) {
       print(UndoReport.json(why));
     }
-    return Main.NOT_AS_IT_SHOULD_BE;
+    return ExitCode.NOT_AS_IT_SHOULD_BE;
   }
 }

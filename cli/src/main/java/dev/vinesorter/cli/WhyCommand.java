@@ -55,6 +55,6 @@ final class WhyCommand extends BaseCommand {
     } else {
       show(page -> WhyReport.text(page, survey, user, used, reason, bench.lines(kept), lists.all));
     }
-    return Main.DONE;
+    return ExitCode.DONE;
   }
 }

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Breach;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
+import dev.vinesorter.core.trellis.Note;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -80,7 +81,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
           }
           json.writeEndArray();
           json.writeArrayFieldStart("notes");
-          for (Inspection.Note note : inspection.notes()) {
+          for (Note note : inspection.notes()) {
             json.writeStartObject();
             json.writeNumberField("line", note.place().line());
             json.writeNumberField("column", note.place().column());
@@ -183,7 +184,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
             "  " + key.rule() + ": " + key.from() + (key.to().isEmpty() ? "" : " -> " + key.to()));
       }
     }
-    for (Inspection.Note note : inspection.notes()) {
+    for (Note note : inspection.notes()) {
       page.warn("trellis.yaml:" + note.place().line() + ":" + note.place().column() + ": ")
           .line(note.says() + ".");
     }

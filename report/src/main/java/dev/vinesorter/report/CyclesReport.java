@@ -20,7 +20,7 @@ public final class CyclesReport {
   /** As JSON; see {@code docs/formats.md}. */
   public static String json(Survey survey, Level level, View view) {
     LevelGraph graph = LevelGraph.of(survey, level, view);
-    List<CycleGroups.Group> groups = CycleGroups.of(graph);
+    List<CycleGroups.Group> groups = graph.groups();
     return Json.document(
         json -> {
           json.writeStringField("level", level.word());
@@ -64,7 +64,7 @@ public final class CyclesReport {
   public static void text(
       Page page, Survey survey, Level level, View view, SourceLines lines, boolean all) {
     LevelGraph graph = LevelGraph.of(survey, level, view);
-    List<CycleGroups.Group> groups = CycleGroups.of(graph);
+    List<CycleGroups.Group> groups = graph.groups();
     if (groups.isEmpty()) {
       page.line(
           "No " + level.words() + " run in circles, among " + Page.number(graph.size()) + ".");

@@ -188,7 +188,7 @@ public final class SurveyReport {
     List<Spot> places = new ArrayList<>();
     for (Level level : List.of(Level.PACKAGE, Level.FILE)) {
       LevelGraph graph = LevelGraph.of(survey, level, view);
-      for (CycleGroups.Group group : CycleGroups.of(graph)) {
+      for (CycleGroups.Group group : graph.groups()) {
         if (places.size() < WORST / 2 + (level == Level.FILE ? 2 : 0)) {
           places.add(
               new Spot(

@@ -241,7 +241,7 @@ public record Drift(
 
   private static List<Set<String>> groups(LevelGraph graph, Map<String, String> nowOf) {
     List<Set<String>> groups = new ArrayList<>();
-    for (CycleGroups.Group group : CycleGroups.of(graph)) {
+    for (CycleGroups.Group group : graph.groups()) {
       Set<String> names = new TreeSet<>();
       for (int node : group.nodes()) {
         names.add(nowOf.getOrDefault(graph.name(node), graph.name(node)));

@@ -191,7 +191,7 @@ public final class Measures {
       int[] inCycles = new int[packages.size()];
       int[] lines = lines(packages);
       boolean[] circles = new boolean[types.size()];
-      for (CycleGroups.Group group : CycleGroups.of(types)) {
+      for (CycleGroups.Group group : types.groups()) {
         for (int node : group.nodes()) {
           circles[node] = true;
         }
@@ -281,7 +281,7 @@ public final class Measures {
         lines += units.lines(files.unit(node));
       }
       long over = figures.stream().filter(Figure::over).count();
-      int circling = CycleGroups.of(types).stream().mapToInt(g -> g.nodes().length).sum();
+      int circling = types.groups().stream().mapToInt(g -> g.nodes().length).sum();
       return new Totals(
           lines,
           types.size(),

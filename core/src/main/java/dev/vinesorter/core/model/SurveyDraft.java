@@ -14,21 +14,6 @@ import java.util.function.IntUnaryOperator;
  * through any number of steps; new units come after them.
  */
 public final class SurveyDraft {
-  record UnitArrays(
-      StringTable strings,
-      int[] parent,
-      byte[] level,
-      int[] name,
-      int[] traits,
-      int[] module,
-      int[] begin,
-      int[] end,
-      int[] nameAt,
-      int[] complexity,
-      int[] type,
-      int[] doc,
-      int[][] lineStarts) {}
-
   private final Survey before;
   private final UnitArrays of;
 
@@ -64,21 +49,21 @@ public final class SurveyDraft {
   /** Adds a unit; a file's module is given, any other unit's is -1. */
   public int add(Level level, int parent, String name, int module, int traits) {
     newUnits.add(new NewUnit(level, parent, string(name), module, traits));
-    return of.parent.length + newUnits.size() - 1;
+    return of.parent().length + newUnits.size() - 1;
   }
 
   /** Puts a unit of the old survey under another parent. */
   public void parent(int unit, int parent) {
-    of.parent[unit] = parent;
+    of.parent()[unit] = parent;
   }
 
   /** Gives a unit of the old survey another simple name, or a file another path. */
   public void name(int unit, String name) {
-    of.name[unit] = string(name);
+    of.name()[unit] = string(name);
   }
 
   public void traits(int unit, int traits) {
-    of.traits[unit] = traits;
+    of.traits()[unit] = traits;
   }
 
   /**
@@ -86,9 +71,9 @@ public final class SurveyDraft {
    * declaration begins is mapped on its own, since what is inserted there becomes part of it.
    */
   public void shift(int unit, IntUnaryOperator placeOfBegin, IntUnaryOperator place) {
-    of.begin[unit] = of.begin[unit] < 0 ? -1 : placeOfBegin.applyAsInt(of.begin[unit]);
-    of.end[unit] = of.end[unit] < 0 ? -1 : place.applyAsInt(of.end[unit]);
-    of.nameAt[unit] = of.nameAt[unit] < 0 ? -1 : place.applyAsInt(of.nameAt[unit]);
+    of.begin()[unit] = of.begin()[unit] < 0 ? -1 : placeOfBegin.applyAsInt(of.begin()[unit]);
+    of.end()[unit] = of.end()[unit] < 0 ? -1 : place.applyAsInt(of.end()[unit]);
+    of.nameAt()[unit] = of.nameAt()[unit] < 0 ? -1 : place.applyAsInt(of.nameAt()[unit]);
     References references = before.references();
     if (offsets == references.columns()[2]) {
       offsets = offsets.clone();
@@ -105,13 +90,13 @@ public final class SurveyDraft {
 
   /** The text of a file changed: its new length in chars and first char of each line. */
   public void lines(int file, int length, int[] starts) {
-    if (file >= of.parent.length) {
+    if (file >= of.parent().length) {
       newTexts.put(file, new NewText(length, starts));
       return;
     }
-    of.begin[file] = 0;
-    of.end[file] = length;
-    of.lineStarts[file] = starts;
+    of.begin()[file] = 0;
+    of.end()[file] = length;
+    of.lineStarts()[file] = starts;
   }
 
   private record NewReference(int user, int target, int at, int packed) {}
@@ -137,7 +122,7 @@ public final class SurveyDraft {
 
   /** The string's id; equal strings keep sharing one, on which finding units relies. */
   private int string(String text) {
-    int old = of.strings.find(text);
+    int old = of.strings().find(text);
     if (old >= 0) {
       return old;
     }
@@ -146,18 +131,18 @@ public final class SurveyDraft {
       fresh = newStrings.size();
       newStrings.add(text);
     }
-    return of.strings.size() + fresh;
+    return of.strings().size() + fresh;
   }
 
   /** The survey with all the changes; the draft is spent then. */
   public Survey survey() {
-    int old = of.parent.length;
+    int old = of.parent().length;
     int size = old + newUnits.size();
-    byte[] level = size == old ? of.level : Arrays.copyOf(of.level, size);
-    int[] parent = filled(of.parent, size);
-    int[] name = filled(of.name, size);
-    int[] traits = filled(of.traits, size);
-    int[] module = filled(of.module, size);
+    byte[] level = size == old ? of.level() : Arrays.copyOf(of.level(), size);
+    int[] parent = filled(of.parent(), size);
+    int[] name = filled(of.name(), size);
+    int[] traits = filled(of.traits(), size);
+    int[] module = filled(of.module(), size);
     for (int n = old; n < size; n++) {
       NewUnit unit = newUnits.get(n - old);
       level[n] = (byte) unit.level.ordinal();
@@ -166,9 +151,9 @@ public final class SurveyDraft {
       traits[n] = unit.traits;
       module[n] = unit.module;
     }
-    int[] begin = filled(of.begin, size);
-    int[] end = filled(of.end, size);
-    int[][] lineStarts = size == old ? of.lineStarts : Arrays.copyOf(of.lineStarts, size);
+    int[] begin = filled(of.begin(), size);
+    int[] end = filled(of.end(), size);
+    int[][] lineStarts = size == old ? of.lineStarts() : Arrays.copyOf(of.lineStarts(), size);
     newTexts.forEach(
         (file, text) -> {
           begin[file] = 0;
@@ -177,7 +162,7 @@ public final class SurveyDraft {
         });
     Units units =
         new Units(
-            newStrings.isEmpty() ? of.strings : of.strings.with(newStrings),
+            newStrings.isEmpty() ? of.strings() : of.strings().with(newStrings),
             parent,
             level,
             name,
@@ -185,10 +170,10 @@ public final class SurveyDraft {
             module,
             begin,
             end,
-            filled(of.nameAt, size),
-            size == old ? of.complexity : Arrays.copyOf(of.complexity, size),
-            filled(of.type, size),
-            filled(of.doc, size),
+            filled(of.nameAt(), size),
+            size == old ? of.complexity() : Arrays.copyOf(of.complexity(), size),
+            filled(of.type(), size),
+            filled(of.doc(), size),
             lineStarts);
     return new Survey(units, references(size), before.problems(), before.unresolved());
   }
@@ -210,7 +195,7 @@ public final class SurveyDraft {
     int kept = old.size() - gone.cardinality();
     int next = gone.nextSetBit(0);
     int less = 0;
-    for (int unit = 0; unit < of.parent.length && !gone.isEmpty(); unit++) {
+    for (int unit = 0; unit < of.parent().length && !gone.isEmpty(); unit++) {
       while (next >= 0 && next < old.row(unit + 1)) {
         less++;
         next = gone.nextSetBit(next + 1);
@@ -222,7 +207,7 @@ public final class SurveyDraft {
     int[] at = without(offsets, room);
     int[] packed = without(old.columns()[3], room);
     int end = kept;
-    for (int unit = of.parent.length; unit < size; unit++) {
+    for (int unit = of.parent().length; unit < size; unit++) {
       for (NewReference added : newReferences) {
         if (added.user == unit) {
           target[end] = added.target;

@@ -429,8 +429,8 @@ public final class Units {
     return line(file, Math.max(begin[unit], end[unit] - 1)) - line(file, begin[unit]) + 1;
   }
 
-  SurveyDraft.UnitArrays copy() {
-    return new SurveyDraft.UnitArrays(
+  UnitArrays copy() {
+    return new UnitArrays(
         strings,
         parent.clone(),
         level.clone(),

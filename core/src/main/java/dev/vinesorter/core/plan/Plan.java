@@ -17,29 +17,11 @@ public record Plan(String title, List<Step> steps) {
     }
   }
 
-  /** The name that a unit has after some steps. */
-  public static String after(List<Step> steps, String name) {
-    String fresh = name;
-    for (Step step : steps) {
-      fresh = step.after(fresh);
-    }
-    return fresh;
-  }
-
-  /** The name that a unit had before some steps, by the one that it has after them. */
-  public static String before(List<Step> steps, String name) {
-    String old = name;
-    for (int n = steps.size() - 1; n >= 0; n--) {
-      old = steps.get(n).before(old);
-    }
-    return old;
-  }
-
   /** The steps with the names that their units have when it is their turn. */
   public static List<Step> followed(List<Step> steps) {
     List<Step> followed = new ArrayList<>();
     for (Step step : steps) {
-      followed.add(step.with(step.units().stream().map(u -> after(followed, u)).toList()));
+      followed.add(step.with(step.units().stream().map(u -> Step.after(followed, u)).toList()));
     }
     return followed;
   }

@@ -72,7 +72,7 @@ public sealed interface Step {
   default Step in(Units now, List<Step> earlier) {
     List<String> names = new ArrayList<>();
     for (String name : units()) {
-      String fresh = now.find(name) < 0 ? Plan.after(earlier, name) : name;
+      String fresh = now.find(name) < 0 ? after(earlier, name) : name;
       names.add(now.find(fresh) < 0 && name.indexOf('/') < 0 ? name : fresh);
     }
     return with(names);
@@ -253,6 +253,24 @@ public sealed interface Step {
   /** A sorting of the members of a type. */
   static Sort sort(String type, List<MemberOrder.Group> order, int line) {
     return new Sort(List.of(type), order, line);
+  }
+
+  /** The name that a unit has after some steps. */
+  static String after(List<Step> steps, String name) {
+    String fresh = name;
+    for (Step step : steps) {
+      fresh = step.after(fresh);
+    }
+    return fresh;
+  }
+
+  /** The name that a unit had before some steps, by the one that it has after them. */
+  static String before(List<Step> steps, String name) {
+    String old = name;
+    for (int n = steps.size() - 1; n >= 0; n--) {
+      old = steps.get(n).before(old);
+    }
+    return old;
   }
 
   private static Set<Leave> copyOf(Set<Leave> leaves) {

@@ -35,7 +35,7 @@ public record Counts(
             new EnumMap<>(Level.class));
     for (Level level : levels) {
       LevelGraph graph = LevelGraph.of(survey, level, view);
-      List<CycleGroups.Group> groups = CycleGroups.of(graph);
+      List<CycleGroups.Group> groups = graph.groups();
       counts.units.put(level, graph.size());
       counts.dependencies.put(level, graph.graph().arcs());
       counts.cycleGroups.put(level, groups.size());

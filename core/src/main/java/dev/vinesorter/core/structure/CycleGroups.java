@@ -33,11 +33,7 @@ public final class CycleGroups {
     }
   }
 
-  /** All groups of the level, the largest first. */
-  public static List<Group> of(LevelGraph level) {
-    return level.groups();
-  }
-
+  /** All groups of a graph, the largest first. */
   static List<Group> find(Digraph graph) {
     List<Group> groups = new ArrayList<>();
     for (int[] nodes : Components.of(graph).groups()) {

@@ -364,8 +364,8 @@ public final class LevelGraph {
     return List.copyOf(merged.values());
   }
 
-  /** The cycle groups; found once. */
-  List<CycleGroups.Group> groups() {
+  /** The cycle groups, the largest first; found once. */
+  public List<CycleGroups.Group> groups() {
     if (groups == null) {
       groups = CycleGroups.find(graph);
     }

@@ -134,7 +134,7 @@ public record UnitCard(
     if (node < 0 || arcs.nodes() == 0) {
       return List.of();
     }
-    for (CycleGroups.Group group : CycleGroups.of(graph)) {
+    for (CycleGroups.Group group : graph.groups()) {
       if (java.util.Arrays.binarySearch(group.nodes(), node) >= 0) {
         return java.util.Arrays.stream(group.nodes()).mapToObj(graph::unit).toList();
       }

@@ -32,24 +32,6 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
     notes = List.copyOf(notes);
   }
 
-  /** Something to be told about the trellis itself. */
-  public record Note(Trellis.Place place, String says) {}
-
-  /** A trellis that cannot be meant; the message says what, the place where. */
-  public static final class ContradictionException extends RuntimeException {
-    private static final long serialVersionUID = 1;
-    private final transient Trellis.Place place;
-
-    ContradictionException(Trellis.Place place, String message) {
-      super(message);
-      this.place = place;
-    }
-
-    public Trellis.Place place() {
-      return place;
-    }
-  }
-
   /**
    * Judges all rules.
    *
@@ -322,7 +304,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
     void cycles(View own) {
       for (Level level : trellis.acyclic()) {
         LevelGraph graph = LevelGraph.of(survey, level, own);
-        for (CycleGroups.Group group : CycleGroups.of(graph)) {
+        for (CycleGroups.Group group : graph.groups()) {
           String says =
               group.nodes().length + " " + level.words() + " run in circles; cheapest to cut here";
           for (CutSet.Arc arc : group.cut().arcs()) {

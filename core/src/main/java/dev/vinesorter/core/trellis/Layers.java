@@ -36,7 +36,7 @@ final class Layers {
             continue;
           }
           if (layer[unit] >= 0 && layer[unit] != l) {
-            throw new Inspection.ContradictionException(
+            throw new ContradictionException(
                 held.place(),
                 "'"
                     + held
@@ -65,7 +65,7 @@ final class Layers {
       for (Trellis.Never never : trellis.never()) {
         boolean all = covers(meanings.any(never.from()), who, never.from(), only.who());
         if (all && covers(meanings.any(never.to()), uses, never.to(), only.uses())) {
-          throw new Inspection.ContradictionException(
+          throw new ContradictionException(
               never.place(),
               "this rule forbids what the rule in line "
                   + only.place().line()

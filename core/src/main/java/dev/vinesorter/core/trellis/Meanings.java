@@ -14,7 +14,7 @@ final class Meanings {
   /** For each pattern's text, which units it means. */
   private final Map<String, boolean[]> known = new HashMap<>();
 
-  private final List<Inspection.Note> notes = new ArrayList<>();
+  private final List<Note> notes = new ArrayList<>();
 
   Meanings(Survey survey) {
     this.survey = survey;
@@ -46,13 +46,13 @@ final class Meanings {
         any = meant[unit] && !survey.units().has(unit, Trait.FOREIGN);
       }
       if (!any) {
-        notes.add(new Inspection.Note(named.place(), "'" + named + "' names nothing in this code"));
+        notes.add(new Note(named.place(), "'" + named + "' names nothing in this code"));
       }
     }
   }
 
   /** What was noted, in the order of the rules. */
-  List<Inspection.Note> notes() {
+  List<Note> notes() {
     return notes;
   }
 }

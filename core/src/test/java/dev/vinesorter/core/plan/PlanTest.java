@@ -44,7 +44,7 @@ class PlanTest {
             Step.move("a.A", "c", false, 2),
             Step.move("a.A#f", "d.D", false, 3));
     assertThat(Plan.followed(steps)).extracting(Step::unit).containsExactly("a.A", "a.B", "c.B#f");
-    assertThat(Plan.after(Plan.followed(steps), "a.A.In")).isEqualTo("c.B.In");
+    assertThat(Step.after(Plan.followed(steps), "a.A.In")).isEqualTo("c.B.In");
   }
 
   @Test

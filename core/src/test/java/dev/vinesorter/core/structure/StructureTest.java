@@ -70,13 +70,13 @@ class StructureTest {
   @Test
   void cycleGroupWithItsCut() {
     LevelGraph graph = LevelGraph.of(survey, Level.PACKAGE, View.MAIN);
-    List<CycleGroups.Group> groups = CycleGroups.of(graph);
+    List<CycleGroups.Group> groups = graph.groups();
 
     assertThat(groups).hasSize(1);
     assertThat(groups.get(0).dependencies()).isEqualTo(2);
     assertThat(groups.get(0).weight()).isEqualTo(5);
     assertThat(groups.get(0).cut().weight()).isEqualTo(1);
-    assertThat(CycleGroups.of(LevelGraph.of(survey, Level.TYPE, View.MAIN))).isEmpty();
+    assertThat(LevelGraph.of(survey, Level.TYPE, View.MAIN).groups()).isEmpty();
   }
 
   @Test

@@ -191,7 +191,7 @@ class InspectionTest {
                     layers(layer("one", false, true, "a.**"), layer("two", false, true, "a.x")),
                     View.MAIN))
         .isInstanceOfSatisfying(
-            Inspection.ContradictionException.class,
+            ContradictionException.class,
             e -> assertThat(e.place()).isEqualTo(new Trellis.Place(3, 7)))
         .hasMessageContaining("overlaps");
     Trellis contradicting =
@@ -208,7 +208,6 @@ class InspectionTest {
     Inspection nothing =
         Inspection.of(survey, layers(layer("gone", false, true, "zzz.**", "a")), View.MAIN);
     assertThat(nothing.notes())
-        .containsExactly(
-            new Inspection.Note(new Trellis.Place(3, 7), "'zzz.**' names nothing in this code"));
+        .containsExactly(new Note(new Trellis.Place(3, 7), "'zzz.**' names nothing in this code"));
   }
 }

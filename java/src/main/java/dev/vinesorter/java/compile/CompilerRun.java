@@ -23,13 +23,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import javax.tools.JavaCompiler;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.StandardJavaFileManager;
 import javax.tools.StandardLocation;
-import javax.tools.ToolProvider;
 
 /**
  * One run of the JDK's compiler over sources in memory, up to attribution and flow analysis.
@@ -103,37 +101,8 @@ public final class CompilerRun implements AutoCloseable {
     }
   }
 
-  /**
-   * Parses, attributes and writes class files, without debugging information; none at all where
-   * there is an error. The sketches become stubs first ({@link StubClasses}).
-   */
-  public static void generate(Input input, List<Problem> problems, ClassSink sink) {
-    Map<String, byte[]> stubs = stubs(input, problems);
-    Input alone = new Input(input.files, Map.of(), input.classpath);
-    try (CompilerRun run = begun(alone, problems, sink, stubs)) {
-      run.analyze(input.files, Progress.SILENT);
-      run.generate(problems);
-    }
-  }
-
-  private static Map<String, byte[]> stubs(Input input, List<Problem> problems) {
-    Map<String, String> all = new TreeMap<>(input.sketches);
-    Set<String> written = new HashSet<>();
-    for (JavaFile file : input.files) {
-      String sketch = JavaSketch.of(file);
-      if (sketch != null) {
-        all.put(file.path(), sketch);
-        written.add(file.path());
-      }
-    }
-    Input sketched = new Input(List.of(), all, input.classpath);
-    try (CompilerRun run = begun(sketched, problems, null, Map.of())) {
-      run.analyze(List.of(), Progress.SILENT);
-      return StubClasses.of(run, written);
-    }
-  }
-
-  private void generate(List<Problem> problems) {
+  /** Writes the class files of what was analyzed. */
+  void generate(List<Problem> problems) {
     try {
       task.generate();
     } catch (IOException e) {
@@ -143,9 +112,15 @@ public final class CompilerRun implements AutoCloseable {
     }
   }
 
-  private static CompilerRun begun(
+  /**
+   * Parses what is given.
+   *
+   * @param sink takes class files; null where none are to be written
+   * @param stubs class files that stand for sources, by internal name
+   */
+  static CompilerRun begun(
       Input input, List<Problem> problems, ClassSink sink, Map<String, byte[]> stubs) {
-    JavaCompiler compiler = compiler();
+    JavaCompiler compiler = JdkCompiler.get();
     StandardJavaFileManager manager =
         compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
     try {
@@ -182,17 +157,8 @@ public final class CompilerRun implements AutoCloseable {
     return run;
   }
 
-  /** The JDK's compiler. */
-  static JavaCompiler compiler() {
-    JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
-    if (compiler == null) {
-      throw new CannotWorkException(
-          "This Java has no compiler. Run Vine Sorter with a JDK, version 17 or later.");
-    }
-    return compiler;
-  }
-
-  private void analyze(List<JavaFile> files, Progress progress) {
+  /** Attributes the sources. */
+  void analyze(List<JavaFile> files, Progress progress) {
     Watch watch = new Watch(byUri, progress);
     task.addTaskListener(watch);
     try {

@@ -33,8 +33,7 @@ public final class SyntaxTree {
   private static final StandardJavaFileManager NO_CLASSES = withoutClasses();
 
   private static StandardJavaFileManager withoutClasses() {
-    StandardJavaFileManager manager =
-        CompilerRun.compiler().getStandardFileManager(null, null, null);
+    StandardJavaFileManager manager = JdkCompiler.get().getStandardFileManager(null, null, null);
     try {
       manager.setLocationFromPaths(StandardLocation.CLASS_PATH, List.of());
       manager.setLocationFromPaths(StandardLocation.ANNOTATION_PROCESSOR_PATH, List.of());
@@ -52,7 +51,7 @@ public final class SyntaxTree {
 
   /** Parses; what is no Java is left out of the tree. */
   public static SyntaxTree of(String text) {
-    JavaCompiler compiler = CompilerRun.compiler();
+    JavaCompiler compiler = JdkCompiler.get();
     JavaFileObject file =
         new SimpleJavaFileObject(URI.create("string:///Source.java"), JavaFileObject.Kind.SOURCE) {
           @Override

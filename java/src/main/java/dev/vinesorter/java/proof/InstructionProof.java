@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.build.JavaFile;
+import dev.vinesorter.java.compile.ClassGeneration;
 import dev.vinesorter.java.compile.ClassSink;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.read.JavaReader;
@@ -164,7 +165,7 @@ public final class InstructionProof implements CompiledProof {
     List<Problem> problems = new ArrayList<>();
     JavaReader.onDeepStack(
         () -> {
-          CompilerRun.generate(input, problems, sink);
+          ClassGeneration.generate(input, problems, sink);
           return null;
         });
     Map<String, ClassSink.Written> classes = new TreeMap<>(sink.classes());

@@ -120,11 +120,11 @@ final class PlannedNames {
    */
   private int find(int number, String name, Level level) {
     Units units = before.units();
-    int unit = units.find(Plan.before(steps.subList(0, number), name), level);
+    int unit = units.find(Step.before(steps.subList(0, number), name), level);
     if (unit >= 0) {
       return unit;
     }
-    String last = Plan.after(steps.subList(number, steps.size()), name);
+    String last = Step.after(steps.subList(number, steps.size()), name);
     int hash = name.indexOf('#');
     int type = after.units().find(hash < 0 ? last : ownerAfter(number, name), Level.TYPE);
     Integer old = type < 0 ? null : typeOf.get(internal(after.units(), type));
@@ -136,7 +136,7 @@ final class PlannedNames {
 
   private String ownerAfter(int number, String name) {
     String owner = name.substring(0, name.indexOf('#'));
-    return Plan.after(steps.subList(number, steps.size()), owner);
+    return Step.after(steps.subList(number, steps.size()), owner);
   }
 
   /** What moved, whatever names it, and what came of it. */
@@ -167,7 +167,7 @@ final class PlannedNames {
     for (int unit : before.at(Level.MEMBER)) {
       if (units.has(unit, Trait.FIELD)
           && !units.has(unit, Trait.FOREIGN)
-          && !fresh.containsKey(Plan.after(steps, units.name(unit)))) {
+          && !fresh.containsKey(Step.after(steps, units.name(unit)))) {
         take(unit);
       }
     }
@@ -205,7 +205,7 @@ final class PlannedNames {
   }
 
   private String now(Units units, int type, Map<String, Integer> fresh) {
-    Integer known = fresh.get(Plan.after(steps, units.name(type)));
+    Integer known = fresh.get(Step.after(steps, units.name(type)));
     if (known == null) {
       known = fresh.get(units.name(type));
     }

@@ -26,7 +26,7 @@ import java.util.regex.Pattern;
  */
 record ChangeManifest(
     String root,
-    Journal.Change change,
+    Change change,
     List<Entry> entries,
     List<String> made,
     Map<String, String> folders) {
@@ -160,8 +160,8 @@ record ChangeManifest(
       for (String folder : folders.keySet()) {
         path(folder);
       }
-      Journal.Change change =
-          new Journal.Change(
+      Change change =
+          new Change(
               names.getOrDefault("title", ""),
               names.getOrDefault("plan", ""),
               Integer.parseInt(names.getOrDefault("step", "0")),

@@ -53,31 +53,11 @@ public final class Journal {
     this.disk = disk;
   }
 
-  /**
-   * What a change is called.
-   *
-   * @param title the plan's title
-   * @param plan the id of the first change of the same run of the plan; empty for this one itself
-   * @param step 1-based number of the plan's step that it carries out; 0 for the whole plan
-   * @param does the step in words; empty for the whole plan
-   */
-  public record Change(String title, String plan, int step, String does) {
-    /** A plan carried out as one. */
-    public static Change whole(String title) {
-      return new Change(title, "", 0, "");
-    }
-
-    /** The title, with the step where it is one. */
-    public String words() {
-      return step == 0 ? title : title + ", step " + step + ": " + does;
-    }
-  }
-
   /** An applied change. */
   public record Applied(String id, Change change, List<String> files) {
     /** The id that all changes of one run of a plan share. */
     public String plan() {
-      return change.plan.isEmpty() ? id : change.plan;
+      return change.plan().isEmpty() ? id : change.plan();
     }
   }
 
@@ -339,10 +319,10 @@ public final class Journal {
   }
 
   private static String finished(Change change) {
-    return change.step == 0
+    return change.step() == 0
         ? "An apply that was cut short is finished; 'vinesort undo' takes it back."
         : "An apply that was cut short ended with step "
-            + change.step
+            + change.step()
             + " of its plan; 'vinesort apply --resume' goes on, 'vinesort undo' takes"
             + " all of it back.";
   }

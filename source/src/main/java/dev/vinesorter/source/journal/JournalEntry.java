@@ -394,7 +394,7 @@ final class JournalEntry {
 
   /** What a change will do, seen from the files as they are. */
   static ChangeManifest plan(
-      Root root, Journal.Change change, Map<String, byte[]> changes, Map<String, String> origins)
+      Root root, Change change, Map<String, byte[]> changes, Map<String, String> origins)
       throws IOException {
     List<ChangeManifest.Entry> entries = new ArrayList<>();
     TreeSet<String> made = new TreeSet<>();

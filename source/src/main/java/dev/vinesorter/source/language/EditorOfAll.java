@@ -22,20 +22,20 @@ import java.util.function.Consumer;
  * what it foretells.
  */
 final class EditorOfAll implements StepEditor {
-  private final Languages languages;
+  private final Owners owners;
   private final Reading before;
   private final ReadOptions options;
   private final Map<String, StepEditor> editors = new HashMap<>();
 
-  EditorOfAll(Languages languages, Reading before, ReadOptions options) {
-    this.languages = languages;
+  EditorOfAll(Owners owners, Reading before, ReadOptions options) {
+    this.owners = owners;
     this.before = before;
     this.options = options;
   }
 
   @Override
   public Result carryOut(Survey survey, Step step, Overlay sources) {
-    List<Language> present = languages.among(sources.paths());
+    List<Language> present = owners.among(sources.paths());
     Language language = present.size() == 1 ? present.get(0) : languageOf(survey, step, present);
     if (!language.verbs().contains(step.verb())) {
       return new Result(
@@ -73,7 +73,7 @@ final class EditorOfAll implements StepEditor {
   private Language languageOf(Survey survey, Step step, List<Language> present) {
     Units units = survey.units();
     for (String name : step.units()) {
-      Language byPath = languages.owner(name);
+      Language byPath = owners.owner(name);
       if (byPath != null) {
         return byPath;
       }
@@ -82,7 +82,7 @@ final class EditorOfAll implements StepEditor {
           unit < 0
               ? -1
               : units.level(unit) == Level.PACKAGE ? fileIn(units, unit) : units.fileOf(unit);
-      Language owner = file < 0 ? null : languages.owner(units.name(file));
+      Language owner = file < 0 ? null : owners.owner(units.name(file));
       if (owner != null) {
         return owner;
       }
@@ -101,13 +101,13 @@ final class EditorOfAll implements StepEditor {
 
   @Override
   public boolean mayShare(Step step) {
-    List<Language> all = languages.among(List.of());
+    List<Language> all = owners.among(List.of());
     return all.size() == 1 && editor(all.get(0), before).mayShare(step);
   }
 
   @Override
   public void carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
-    List<Language> present = languages.among(sources.paths());
+    List<Language> present = owners.among(sources.paths());
     if (present.size() == 1 && present.get(0).verbs().contains(steps.get(0).verb())) {
       editor(present.get(0), before).carryOut(survey, steps, sources, each);
     } else {

@@ -8,7 +8,6 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.ServiceLoader;
@@ -17,10 +16,10 @@ import java.util.ServiceLoader;
 public final class Languages {
   private static final Languages INSTALLED = new Languages(found());
 
-  private final List<Language> all;
+  private final Owners owners;
 
   private Languages(List<Language> all) {
-    this.all = all;
+    this.owners = new Owners(all);
   }
 
   /** The only place that looks for languages. */
@@ -60,33 +59,17 @@ public final class Languages {
 
   /** Their names, ascending. */
   public List<String> names() {
-    return all.stream().map(Language::name).toList();
+    return owners.all().stream().map(Language::name).toList();
   }
 
   /** Whether a file has a say in a survey: the sources and build files of all. */
   public boolean own(String path) {
-    return owner(path) != null;
-  }
-
-  /** The language that a file belongs to; null where none knows it. */
-  Language owner(String path) {
-    for (Language language : all) {
-      if (language.owns(path)) {
-        return language;
-      }
-    }
-    return null;
-  }
-
-  /** Those that own one of the files, by name; all where none does, so that somebody answers. */
-  List<Language> among(Collection<String> paths) {
-    List<Language> owners = all.stream().filter(one -> paths.stream().anyMatch(one::owns)).toList();
-    return owners.isEmpty() ? all : owners;
+    return owners.owner(path) != null;
   }
 
   /** Reads what each owns into one survey. */
   public SourceReader reader() {
-    return new ReaderOfAll(this);
+    return new ReaderOfAll(owners);
   }
 
   /**
@@ -95,12 +78,12 @@ public final class Languages {
    * @param before what {@link #reader()} made of the sources
    */
   public StepEditor editor(Reading before, ReadOptions options) {
-    return new EditorOfAll(this, before, options);
+    return new EditorOfAll(owners, before, options);
   }
 
   /** Begins to look at what edited sources of each compile to. */
   public CompiledProof proof(Overlay sources, Reading before) {
-    List<Language> present = among(sources.paths());
+    List<Language> present = owners.among(sources.paths());
     if (present.size() == 1) {
       return present.get(0).proof(sources, before);
     }

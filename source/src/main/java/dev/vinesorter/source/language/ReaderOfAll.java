@@ -12,15 +12,15 @@ import java.util.TreeSet;
 
 /** Lets each language read what it owns. Where only one is there, its survey is the survey. */
 final class ReaderOfAll implements SourceReader {
-  private final Languages languages;
+  private final Owners owners;
 
-  ReaderOfAll(Languages languages) {
-    this.languages = languages;
+  ReaderOfAll(Owners owners) {
+    this.owners = owners;
   }
 
   @Override
   public Reading read(Overlay sources, ReadOptions options, Progress progress) {
-    List<Language> present = languages.among(sources.paths());
+    List<Language> present = owners.among(sources.paths());
     if (present.size() == 1) {
       return present.get(0).reader().read(sources, options, progress);
     }
@@ -38,13 +38,13 @@ final class ReaderOfAll implements SourceReader {
       Progress progress,
       Reading before,
       Set<String> changed) {
-    List<Language> present = languages.among(sources.paths());
+    List<Language> present = owners.among(sources.paths());
     Set<String> then = new TreeSet<>(sources.paths());
     then.addAll(changed);
-    if (present.size() == 1 && languages.among(then).equals(present)) {
+    if (present.size() == 1 && owners.among(then).equals(present)) {
       return present.get(0).reader().read(sources, options, progress, before, changed);
     }
-    if (!languages.among(then).equals(present)) {
+    if (!owners.among(then).equals(present)) {
       return read(sources, options, progress);
     }
     List<Reading> parts = new ArrayList<>();

@@ -275,7 +275,7 @@ class CrashTest {
     Map<String, String> before = sources();
     Map<Path, byte[]> start = files();
     TreeSet<Path> startFolders = folders();
-    journal(new Disk()).carryOut(Journal.Change.whole("t"), changes(), Map.of());
+    journal(new Disk()).carryOut(Change.whole("t"), changes(), Map.of());
     Map<String, String> after = sources();
     int[] ends = new int[2];
     for (int trial = 0; trial < CRASHES; trial++) {
@@ -283,7 +283,7 @@ class CrashTest {
       become(start, startFolders);
       int steps = random.nextInt(90);
       boolean ended =
-          stop(steps, one -> one.carryOut(Journal.Change.whole("t"), changes(), Map.of()), random);
+          stop(steps, one -> one.carryOut(Change.whole("t"), changes(), Map.of()), random);
       journal(new Disk()).recover();
       Map<String, String> now = sources();
       assertThat(now).as("trial %d, stopped after %d", trial, steps).isIn(before, after);

@@ -79,8 +79,7 @@ class JournalTest {
     changes.put("a/B.java", null);
     changes.put("a/S.java", bytes("new S"));
     changes.put("b/C.java", bytes("new C"));
-    return journal.carryOut(
-        Journal.Change.whole("title"), changes, Map.of("b/deep/A.java", "a/A.java"));
+    return journal.carryOut(Change.whole("title"), changes, Map.of("b/deep/A.java", "a/A.java"));
   }
 
   @Test
@@ -120,7 +119,7 @@ class JournalTest {
     Map<String, byte[]> changes = new LinkedHashMap<>();
     changes.put("a/A.java", null);
     changes.put("a/B.java", null);
-    String id = journal.carryOut(Journal.Change.whole("empty"), changes, Map.of());
+    String id = journal.carryOut(Change.whole("empty"), changes, Map.of());
 
     assertThat(folder.resolve("a")).doesNotExist();
     journal.takeBack(id);
@@ -134,7 +133,7 @@ class JournalTest {
     changes.put("a/B.java", bytes("new B"));
     changes.put("a/A.java/below/a/file", bytes("cannot be"));
 
-    assertThatThrownBy(() -> journal.carryOut(Journal.Change.whole("bad"), changes, Map.of()))
+    assertThatThrownBy(() -> journal.carryOut(Change.whole("bad"), changes, Map.of()))
         .isInstanceOf(CannotWorkException.class);
     assertThat(state()).isEqualTo(before);
     assertThat(journal.isUndecided()).isFalse();

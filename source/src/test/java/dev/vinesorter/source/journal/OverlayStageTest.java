@@ -83,7 +83,7 @@ class OverlayStageTest {
     for (int n = 0; n < stages.length; n++) {
       String id =
           journal.carryOut(
-              new Journal.Change("t", plan, n + 1, "does " + n),
+              new Change("t", plan, n + 1, "does " + n),
               stages[n].since(last),
               stages[n].originsSince(last));
       plan = plan.isEmpty() ? id : plan;
