@@ -12,6 +12,7 @@ import dev.vinesorter.java.compile.ClassSink;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.SketchPruning;
+import dev.vinesorter.java.read.SourceScan;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.CompiledProof;
 import dev.vinesorter.source.plan.Instructions;
@@ -156,7 +157,7 @@ public final class InstructionProof implements CompiledProof {
       files.add(new JavaFile(path, text, JavaTokens.of(text), "", "", "", false, false, false));
     }
     Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
-    List<String> classpath = JavaReader.classpath(sketches.remove(JavaReader.CLASSPATH));
+    List<String> classpath = SourceScan.classpath(sketches.remove(SourceScan.CLASSPATH));
     sketches.keySet().removeAll(given);
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =

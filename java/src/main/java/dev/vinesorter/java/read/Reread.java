@@ -80,7 +80,7 @@ public final class Reread {
     }
     MavenBuild build = MavenPoms.read(sources, options, problems);
     List<Problem> ofBuild = List.copyOf(problems);
-    if (!JavaReader.classpath(build).equals(notes.remove(JavaReader.CLASSPATH))) {
+    if (!SourceScan.classpath(build).equals(notes.remove(SourceScan.CLASSPATH))) {
       return null;
     }
     Set<String> there = new TreeSet<>();
@@ -91,7 +91,7 @@ public final class Reread {
     }
     Map<String, String> now = new TreeMap<>(notes);
     now.keySet().removeAll(changed);
-    fresh.forEach(file -> JavaReader.note(file, now));
+    fresh.forEach(file -> SourceScan.note(file, now));
     Concerned concerned = Concerned.of(old, notes, now, changed, sources);
     if (concerned == null) {
       return null;
@@ -134,7 +134,7 @@ public final class Reread {
         return false;
       }
     }
-    return notes.containsKey(JavaReader.CLASSPATH)
+    return notes.containsKey(SourceScan.CLASSPATH)
         && !notes.containsValue("")
         && old.problems().stream().noneMatch(Reread::isSaidOnce);
   }
@@ -184,10 +184,10 @@ public final class Reread {
                   compiled, SketchPruning.of(sketches, compiled), build.classpath()),
               problems,
               progress)) {
-        List<UnitScan> scans = JavaReader.units(run, index, problems);
+        List<UnitScan> scans = SourceScan.units(run, index, problems);
         link(run, index, fileUnits);
         moduleInfos(index, files);
-        JavaReader.references(run, index, scans, problems, progress);
+        SourceScan.references(run, index, scans, problems, progress);
         if (!run.crashed().isEmpty() || problems.stream().anyMatch(Reread::isSaidOnce)) {
           return null;
         }
@@ -203,7 +203,7 @@ public final class Reread {
       }
     }
     problems.forEach(builder::problem);
-    now.put(JavaReader.CLASSPATH, JavaReader.classpath(build));
+    now.put(SourceScan.CLASSPATH, SourceScan.classpath(build));
     return new Reading(builder.build(), Memo.of(now));
   }
 

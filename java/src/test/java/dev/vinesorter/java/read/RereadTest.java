@@ -71,7 +71,7 @@ class RereadTest {
   private Set<String> concerned(Reading before, String path, String text) throws IOException {
     write(path, text);
     Map<String, String> old = new TreeMap<>(before.memo().notes());
-    old.remove(JavaReader.CLASSPATH);
+    old.remove(SourceScan.CLASSPATH);
     Map<String, String> now = new TreeMap<>(old);
     now.put(
         path,
