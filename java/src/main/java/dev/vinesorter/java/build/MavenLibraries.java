@@ -28,12 +28,14 @@ import org.eclipse.aether.repository.WorkspaceReader;
 import org.eclipse.aether.repository.WorkspaceRepository;
 import org.eclipse.aether.resolution.ArtifactRequest;
 import org.eclipse.aether.resolution.ArtifactResolutionException;
+import org.eclipse.aether.spi.connector.transport.TransporterFactory;
 import org.eclipse.aether.supplier.RepositorySystemSupplier;
+import org.eclipse.aether.transport.http.ChecksumExtractor;
 import org.eclipse.aether.util.graph.visitor.PreorderNodeListGenerator;
 
 /** Finds the libraries of Maven modules in the local repository; nothing is fetched. */
 final class MavenLibraries {
-  private final RepositorySystem system = new RepositorySystemSupplier().get();
+  private final RepositorySystem system = new Offline().get();
   private final DefaultRepositorySystemSession session = MavenRepositorySystemUtils.newSession();
 
   /** The modules of this build, by group and artifact. */
@@ -42,6 +44,20 @@ final class MavenLibraries {
   private final List<Problem> problems;
   private final TreeSet<String> found = new TreeSet<>();
   private final TreeSet<String> missing = new TreeSet<>();
+
+  /** Knows no way to fetch anything: what is not on this machine is missing. */
+  private static final class Offline extends RepositorySystemSupplier {
+    @Override
+    protected Map<String, ChecksumExtractor> getChecksumExtractors() {
+      return Map.of();
+    }
+
+    @Override
+    protected Map<String, TransporterFactory> getTransporterFactories(
+        Map<String, ChecksumExtractor> extractors) {
+      return Map.of();
+    }
+  }
 
   private MavenLibraries(List<Problem> problems) {
     this.problems = problems;

@@ -57,7 +57,7 @@ final class ClassPairs {
       }
     }
     Remapper remapper =
-        new Remapper() {
+        new Remapper(Opcodes.ASM9) {
           @Override
           public String map(String name) {
             String known = names.get(name);
