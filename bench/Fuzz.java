@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.source.text.SourceWalk;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.java.JavaStepEditor;
 import dev.vinesorter.java.read.JavaReader;
@@ -116,7 +117,7 @@ public final class Fuzz {
   }
 
   private static Overlay overlay(Root root, ReadOptions options) {
-    return new Overlay(root, options.walk(root).files(), options.charset());
+    return new Overlay(root, SourceWalk.of(root).files(), options.charset());
   }
 
   private static List<byte[]> samples(Path folder, String end) throws Exception {

@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.source.text.SourceWalk;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.Plan;
@@ -29,7 +30,7 @@ public final class MixedPlan {
   public static void main(String[] arguments) {
     Root root = Root.of(Path.of(arguments[0]));
     KeptSurvey kept = new OwnFolder(root).kept();
-    Overlay sources = new Overlay(root, kept.options().walk(root).files(), kept.options().charset());
+    Overlay sources = new Overlay(root, SourceWalk.of(root).files(), kept.options().charset());
     Reading read = new JavaReader().read(sources, kept.options(), Progress.SILENT);
     JavaStepEditor editor = new JavaStepEditor(read, kept.options());
     Random random = new Random(Long.parseLong(arguments[2]));

@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.source.text.SourceWalk;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -20,7 +21,7 @@ public final class RandomPlan {
   public static void main(String[] arguments) {
     Root root = Root.of(Path.of(arguments[0]));
     KeptSurvey kept = new OwnFolder(root).kept();
-    Overlay sources = new Overlay(root, kept.options().walk(root).files(), kept.options().charset());
+    Overlay sources = new Overlay(root, SourceWalk.of(root).files(), kept.options().charset());
     Random random = new Random(Long.parseLong(arguments[2]));
     int wanted = Integer.parseInt(arguments[1]);
     Survey now = kept.survey();

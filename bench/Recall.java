@@ -1,5 +1,6 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.source.text.SourceWalk;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.LevelGraph;
@@ -20,7 +21,7 @@ public final class Recall {
     Root root = Root.of(Path.of(arguments[0]));
     List<String> classpath = arguments[2].isEmpty() ? List.of() : List.of(arguments[2].split(":"));
     ReadOptions options = new ReadOptions(classpath, "", List.of());
-    Overlay sources = new Overlay(root, options.walk(root).files(), options.charset());
+    Overlay sources = new Overlay(root, SourceWalk.of(root).files(), options.charset());
     Survey survey = new JavaReader().read(sources, options, Progress.SILENT).survey();
     LevelGraph graph = LevelGraph.of(survey, Level.TYPE, View.MAIN.withTests(true));
     Set<String> ours = new TreeSet<>();

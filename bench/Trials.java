@@ -1,4 +1,5 @@
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.source.text.SourceWalk;
 import dev.vinesorter.source.journal.Change;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.Plan;
@@ -101,7 +102,7 @@ public final class Trials {
   }
 
   private static Overlay overlay(Root root, ReadOptions options) {
-    return new Overlay(root, options.walk(root).files(), options.charset());
+    return new Overlay(root, SourceWalk.of(root).files(), options.charset());
   }
 
   private static Map<String, byte[]> bytes(Root root) throws Exception {

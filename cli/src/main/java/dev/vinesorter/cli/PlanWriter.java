@@ -10,6 +10,7 @@ import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.ContentHash;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -91,7 +92,7 @@ final class PlanWriter {
 
   private void keepProven() {
     Map<String, KeptSurvey.Stamp> stamps =
-        KeptSurvey.stamps(bench.root(), kept.options().walk(bench.root()).files());
+        KeptSurvey.stamps(bench.root(), SourceWalk.of(bench.root()).files());
     try {
       bench.own().keep(kept.with(proof.reading(), stamps));
     } catch (CannotWorkException e) {

@@ -179,7 +179,7 @@ final class Workbench {
   KeptSurvey readAlone(Root root, ReadOptions asked, KeptSurvey previous) {
     ReadOptions options = asked.with(trellis());
     boolean near = previous != null && previous.options().equals(options);
-    SourceWalk walk = options.walk(root);
+    SourceWalk walk = SourceWalk.of(root);
     // Another folder's times of change tell nothing about ours.
     Map<String, KeptSurvey.Stamp> known = near && root == this.root ? previous.stamps() : Map.of();
     Map<String, KeptSurvey.Stamp> stamps = KeptSurvey.stamps(root, walk.files(), known);
@@ -311,7 +311,7 @@ final class Workbench {
   }
 
   Overlay overlay(KeptSurvey survey) {
-    return new Overlay(root, survey.options().walk(root).files(), survey.options().charset());
+    return new Overlay(root, SourceWalk.of(root).files(), survey.options().charset());
   }
 
   /** Lines of the sources as they are on disk. */

@@ -11,6 +11,7 @@ import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
@@ -28,7 +29,7 @@ class ClassFileRecallTest {
         List.of(System.getProperty("java.class.path").split(File.pathSeparator));
     ReadOptions options = new ReadOptions(classpath, "", List.of());
     Root root = Root.of(HERE.resolve("src/main/java"));
-    Overlay sources = new Overlay(root, options.walk(root).files(), options.charset());
+    Overlay sources = new Overlay(root, SourceWalk.of(root).files(), options.charset());
     Survey survey = new JavaReader().read(sources, options, Progress.SILENT).survey();
     LevelGraph graph = LevelGraph.of(survey, Level.TYPE, View.MAIN);
     Set<String> ours = new TreeSet<>();

@@ -19,6 +19,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -82,7 +83,7 @@ public final class Code {
 
   public Overlay overlay() {
     Root root = Root.of(folder);
-    return new Overlay(root, options().walk(root).files(), options().charset());
+    return new Overlay(root, SourceWalk.of(root).files(), options().charset());
   }
 
   public Survey survey() {

@@ -16,6 +16,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -41,7 +42,7 @@ class RandomStepsTest {
   private Overlay sources() {
     Root root = Root.of(folder);
     ReadOptions options = ReadOptions.DEFAULT;
-    return new Overlay(root, options.walk(root).files(), options.charset());
+    return new Overlay(root, SourceWalk.of(root).files(), options.charset());
   }
 
   @BeforeEach

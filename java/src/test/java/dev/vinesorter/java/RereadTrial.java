@@ -11,6 +11,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -50,7 +51,7 @@ public final class RereadTrial {
 
   private Overlay overlay() {
     Root root = Root.of(folder);
-    return new Overlay(root, options.walk(root).files(), options.charset());
+    return new Overlay(root, SourceWalk.of(root).files(), options.charset());
   }
 
   /** How many trials were read without reading everything. */

@@ -11,6 +11,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -43,7 +44,7 @@ class RereadTest {
 
   private Overlay overlay() {
     Root root = Root.of(folder);
-    return new Overlay(root, ReadOptions.DEFAULT.walk(root).files(), StandardCharsets.UTF_8);
+    return new Overlay(root, SourceWalk.of(root).files(), StandardCharsets.UTF_8);
   }
 
   private void write(String path, String text) throws IOException {

@@ -8,6 +8,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.ContentHash;
 import dev.vinesorter.source.text.Memo;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -85,7 +86,7 @@ public record KeptSurvey(
 
   /** The files that came, went or changed since the survey, ascending. */
   public List<String> changedSince(Root root) {
-    List<String> now = options.walk(root).files();
+    List<String> now = SourceWalk.of(root).files();
     List<String> changed = new ArrayList<>();
     Set<String> seen = new HashSet<>();
     for (String path : now) {

@@ -3,8 +3,6 @@ package dev.vinesorter.source.read;
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.source.text.CannotWorkException;
-import dev.vinesorter.source.text.Root;
-import dev.vinesorter.source.text.SourceWalk;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -53,11 +51,6 @@ public record ReadOptions(
       throw new CannotWorkException(
           "There is no encoding '" + encoding + "' here. Say one such as UTF-8 or ISO-8859-1.", e);
     }
-  }
-
-  /** The files below a root, those that are left out of looks among them. */
-  public SourceWalk walk(Root root) {
-    return SourceWalk.of(root);
   }
 
   /** Tells which paths are left out of looks and judgements: they or a folder around them match. */

@@ -17,6 +17,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -60,7 +61,7 @@ public abstract class LanguageContract {
 
   private Overlay overlay() {
     Root root = Root.of(folder);
-    return new Overlay(root, ReadOptions.DEFAULT.walk(root).files(), ReadOptions.DEFAULT.charset());
+    return new Overlay(root, SourceWalk.of(root).files(), ReadOptions.DEFAULT.charset());
   }
 
   private Reading read(Overlay sources) {
