@@ -14,6 +14,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.StepUnits;
 import dev.vinesorter.java.mention.Mentions;
 import dev.vinesorter.java.mention.WrittenNames;
+import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -27,13 +28,11 @@ import java.util.function.Function;
  * other are read again once. When something speaks against the outcome, fewer of them are.
  */
 public final class MemberSteps {
-  private static final int MOST_TOGETHER = 32;
-
   private final Function<Overlay, Survey> reread;
   private final WrittenNames written;
 
   /** So many moves are tried together: fewer after some that did not go together. */
-  private int mostTogether = MOST_TOGETHER;
+  private int mostTogether = StepEditor.MOST_TOGETHER;
 
   public MemberSteps(Function<Overlay, Survey> reread, WrittenNames written) {
     this.reread = reread;
@@ -73,7 +72,7 @@ public final class MemberSteps {
       mostTogether = together.size() / 2;
       return carryOut(survey, steps, sources, each);
     }
-    mostTogether = Math.min(MOST_TOGETHER, 2 * mostTogether);
+    mostTogether = Math.min(StepEditor.MOST_TOGETHER, 2 * mostTogether);
     return !together.isEmpty();
   }
 

@@ -34,9 +34,6 @@ public record Rehearsal(
     Survey after,
     Overlay sources,
     List<Overlay.Stage> stages) {
-  /** More steps than this are not looked at together. */
-  private static final int MOST_TOGETHER = 32;
-
   public Rehearsal {
     steps = List.copyOf(steps);
     stages = List.copyOf(stages);
@@ -71,7 +68,7 @@ public record Rehearsal(
     List<Step> earlier = new ArrayList<>(carriedOut);
     for (Step asked : plan.steps().subList(carriedOut.size(), plan.steps().size())) {
       boolean goesOn = earlier.size() == carriedOut.size() || editor.mayShare(asked);
-      if (!goesOn || earlier.size() - carriedOut.size() == MOST_TOGETHER) {
+      if (!goesOn || earlier.size() - carriedOut.size() == StepEditor.MOST_TOGETHER) {
         break;
       }
       earlier.add(asked.in(now.units(), earlier));

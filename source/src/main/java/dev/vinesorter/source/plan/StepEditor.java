@@ -9,6 +9,9 @@ import java.util.function.Consumer;
 
 /** Turns a step of a plan into text edits in one language. */
 public interface StepEditor {
+  /** The most steps that are given together. */
+  int MOST_TOGETHER = 32;
+
   /**
    * What a step came to.
    *

@@ -3,6 +3,7 @@ package dev.vinesorter.source.text;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.file.Files;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -139,9 +140,9 @@ public final class Overlay {
     }
   }
 
-  /** New texts by path; null stands for a file that goes. */
+  /** New texts by path, as they are at any time; null stands for a file that goes. */
   public Map<String, SourceText> changed() {
-    return changed;
+    return Collections.unmodifiableMap(changed);
   }
 
   /**
