@@ -24,9 +24,8 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
- * Carries out steps on Java sources: finds out which units a step is about and gives it to the
- * class that does what its verb says. The overlay changes only when nothing speaks against the
- * step.
+ * Carries out steps on Java sources: gives each to the class of its verb, and tells what only a run
+ * of the program can show. The overlay changes only when nothing speaks against the step.
  */
 public final class JavaStepEditor implements StepEditor {
   private final WrittenNames written = new WrittenNames();

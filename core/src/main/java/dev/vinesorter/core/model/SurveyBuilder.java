@@ -219,19 +219,20 @@ public final class SurveyBuilder {
     }
     Units units =
         new Units(
-            table.build(),
-            columns[0],
-            levels,
-            columns[1],
-            columns[2],
-            columns[3],
-            columns[4],
-            columns[5],
-            columns[6],
-            columns[7],
-            columns[8],
-            columns[9],
-            starts);
+            new UnitArrays(
+                table.build(),
+                columns[0],
+                levels,
+                columns[1],
+                columns[2],
+                columns[3],
+                columns[4],
+                columns[5],
+                columns[6],
+                columns[7],
+                columns[8],
+                columns[9],
+                starts));
     problems.sort(
         Comparator.comparing(Problem::file)
             .thenComparing(Problem::line)

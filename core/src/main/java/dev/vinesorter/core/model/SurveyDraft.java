@@ -162,19 +162,20 @@ public final class SurveyDraft {
         });
     Units units =
         new Units(
-            newStrings.isEmpty() ? of.strings() : of.strings().with(newStrings),
-            parent,
-            level,
-            name,
-            traits,
-            module,
-            begin,
-            end,
-            filled(of.nameAt(), size),
-            size == old ? of.complexity() : Arrays.copyOf(of.complexity(), size),
-            filled(of.type(), size),
-            filled(of.doc(), size),
-            lineStarts);
+            new UnitArrays(
+                newStrings.isEmpty() ? of.strings() : of.strings().with(newStrings),
+                parent,
+                level,
+                name,
+                traits,
+                module,
+                begin,
+                end,
+                filled(of.nameAt(), size),
+                size == old ? of.complexity() : Arrays.copyOf(of.complexity(), size),
+                filled(of.type(), size),
+                filled(of.doc(), size),
+                lineStarts));
     return new Survey(units, references(size), before.problems(), before.unresolved());
   }
 

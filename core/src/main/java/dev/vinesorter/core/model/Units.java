@@ -61,33 +61,20 @@ public final class Units {
   /** See {@link #children}: offsets and units as compressed rows; made when first asked for. */
   private volatile int[][] children;
 
-  Units(
-      StringTable strings,
-      int[] parent,
-      byte[] level,
-      int[] name,
-      int[] traits,
-      int[] module,
-      int[] begin,
-      int[] end,
-      int[] nameAt,
-      int[] complexity,
-      int[] type,
-      int[] doc,
-      int[][] lineStarts) {
-    this.strings = strings;
-    this.parent = parent;
-    this.level = level;
-    this.name = name;
-    this.traits = traits;
-    this.module = module;
-    this.begin = begin;
-    this.end = end;
-    this.nameAt = nameAt;
-    this.complexity = complexity;
-    this.type = type;
-    this.doc = doc;
-    this.lineStarts = lineStarts;
+  Units(UnitArrays of) {
+    this.strings = of.strings();
+    this.parent = of.parent();
+    this.level = of.level();
+    this.name = of.name();
+    this.traits = of.traits();
+    this.module = of.module();
+    this.begin = of.begin();
+    this.end = of.end();
+    this.nameAt = of.nameAt();
+    this.complexity = of.complexity();
+    this.type = of.type();
+    this.doc = of.doc();
+    this.lineStarts = of.lineStarts();
   }
 
   /** Units over the columns of a {@link Columns} block; the arrays are not copied. */
@@ -102,19 +89,20 @@ public final class Units {
       lineStarts[unit] = from == to ? null : java.util.Arrays.copyOfRange(c.lines(), from, to);
     }
     return new Units(
-        c.strings(),
-        c.parent(),
-        level,
-        c.name(),
-        c.traits(),
-        c.module(),
-        c.begin(),
-        c.end(),
-        c.nameAt(),
-        c.complexity(),
-        c.type(),
-        c.doc(),
-        lineStarts);
+        new UnitArrays(
+            c.strings(),
+            c.parent(),
+            level,
+            c.name(),
+            c.traits(),
+            c.module(),
+            c.begin(),
+            c.end(),
+            c.nameAt(),
+            c.complexity(),
+            c.type(),
+            c.doc(),
+            lineStarts));
   }
 
   /** The same as plain int columns, for keeping; shared where possible, so not to be changed. */

@@ -25,10 +25,15 @@ public sealed interface Step {
   Step with(List<String> others);
 
   /** The name that a unit, or what stands inside it, has after the step; patterns not counted. */
-  String after(String name);
+  default String after(String name) {
+    return name;
+  }
 
   /** The step as one line for people. */
-  String title();
+  default String title() {
+    int more = units().size() - 1;
+    return verb() + " " + unit() + (more == 0 ? "" : " and " + more + " more");
+  }
 
   /**
    * The name that a unit had before the step, by the one that it has after it; patterns not
@@ -127,7 +132,7 @@ public sealed interface Step {
 
     @Override
     public String title() {
-      return Step.title(this)
+      return Step.super.title()
           + " into "
           + into
           + (through.isEmpty() ? "" : " through " + through)
@@ -171,7 +176,7 @@ public sealed interface Step {
 
     @Override
     public String title() {
-      return Step.title(this) + " to " + to + (may(Leave.BELOW) ? " with all below" : "");
+      return Step.super.title() + " to " + to + (may(Leave.BELOW) ? " with all below" : "");
     }
   }
 
@@ -190,16 +195,6 @@ public sealed interface Step {
     @Override
     public Tighten with(List<String> others) {
       return new Tighten(others, leaves, line);
-    }
-
-    @Override
-    public String after(String name) {
-      return name;
-    }
-
-    @Override
-    public String title() {
-      return Step.title(this);
     }
   }
 
@@ -227,16 +222,6 @@ public sealed interface Step {
     @Override
     public Sort with(List<String> others) {
       return new Sort(others, order, line);
-    }
-
-    @Override
-    public String after(String name) {
-      return name;
-    }
-
-    @Override
-    public String title() {
-      return Step.title(this);
     }
   }
 
@@ -290,10 +275,5 @@ public sealed interface Step {
       }
     }
     return "";
-  }
-
-  private static String title(Step step) {
-    int more = step.units().size() - 1;
-    return step.verb() + " " + step.unit() + (more == 0 ? "" : " and " + more + " more");
   }
 }

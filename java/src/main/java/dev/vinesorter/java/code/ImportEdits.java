@@ -4,7 +4,6 @@ import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,10 +27,10 @@ public final class ImportEdits {
   private final Set<JavaHeader.Import> removed =
       new TreeSet<>((a, b) -> Integer.compare(a.begin(), b.begin()));
 
-  /** New names of imports, and what writes each where the old one stands. */
-  private final Map<JavaHeader.Import, String> renamed = new HashMap<>();
+  /** What an import is called, and what writes that where the old name stands. */
+  private record NewName(String name, Runnable inPlace) {}
 
-  private final Map<JavaHeader.Import, Runnable> renamings = new LinkedHashMap<>();
+  private final Map<JavaHeader.Import, NewName> renamed = new LinkedHashMap<>();
 
   /** Those that come back under their new name in another line. */
   private final Set<JavaHeader.Import> relocated = new HashSet<>();
@@ -62,14 +61,13 @@ public final class ImportEdits {
    * @param inPlace writes the new name where the old one stands
    */
   public void relocate(JavaHeader.Import one, String newName, Runnable inPlace) {
-    renamed.put(one, newName);
-    renamings.put(one, inPlace);
+    renamed.put(one, new NewName(newName, inPlace));
   }
 
   /** The new names of the imports that go to other lines. */
   public Map<JavaHeader.Import, String> relocated() {
     Map<JavaHeader.Import, String> names = new LinkedHashMap<>();
-    relocated.forEach(one -> names.put(one, renamed.get(one)));
+    relocated.forEach(one -> names.put(one, renamed.get(one).name));
     return names;
   }
 
@@ -82,7 +80,7 @@ public final class ImportEdits {
     for (JavaHeader.Import one : header.imports()) {
       if (one.isStatic() == isStatic && !removed.contains(one)) {
         names.add(one.name());
-        newNames.add(renamed.getOrDefault(one, one.name()));
+        newNames.add(renamed.containsKey(one) ? renamed.get(one).name : one.name());
         boolean movable =
             renamed.containsKey(one)
                 && text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
@@ -98,7 +96,7 @@ public final class ImportEdits {
     for (JavaHeader.Import one : changed) {
       removed.add(one);
       relocated.add(one);
-      (isStatic ? addedStatics : added).add(renamed.get(one) + (one.onDemand() ? ".*" : ""));
+      (isStatic ? addedStatics : added).add(renamed.get(one).name + (one.onDemand() ? ".*" : ""));
     }
   }
 
@@ -112,7 +110,7 @@ public final class ImportEdits {
   }
 
   public boolean adds(String name) {
-    return added.contains(name) || renamed.containsValue(name);
+    return added.contains(name) || renamed.values().stream().anyMatch(now -> now.name.equals(name));
   }
 
   /** The names to be imported, ascending. */
@@ -124,10 +122,10 @@ public final class ImportEdits {
   public void into(TextEdits edits) {
     settle(false);
     settle(true);
-    renamings.forEach(
-        (one, inPlace) -> {
+    renamed.forEach(
+        (one, now) -> {
           if (!removed.contains(one)) {
-            inPlace.run();
+            now.inPlace.run();
           }
         });
     List<JavaHeader.Import> plain = staying(false);

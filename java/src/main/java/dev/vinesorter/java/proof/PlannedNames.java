@@ -57,8 +57,9 @@ final class PlannedNames {
     Map<String, Integer> fresh = byName(Level.TYPE);
     for (int unit : before.at(Level.TYPE)) {
       if (!units.has(unit, Trait.FOREIGN)) {
-        classes.put(internal(units, unit), now(units, unit, fresh));
-        typeOf.put(classes.get(internal(units, unit)), unit);
+        String now = now(units, unit, fresh);
+        classes.put(internal(units, unit), now);
+        typeOf.put(now, unit);
       }
     }
     movedTo.forEach(this::takePackage);
@@ -124,19 +125,15 @@ final class PlannedNames {
     if (unit >= 0) {
       return unit;
     }
-    String last = Step.after(steps.subList(number, steps.size()), name);
     int hash = name.indexOf('#');
-    int type = after.units().find(hash < 0 ? last : ownerAfter(number, name), Level.TYPE);
+    String typeName = hash < 0 ? name : name.substring(0, hash);
+    String last = Step.after(steps.subList(number, steps.size()), typeName);
+    int type = after.units().find(last, Level.TYPE);
     Integer old = type < 0 ? null : typeOf.get(internal(after.units(), type));
     if (old == null || hash < 0) {
       return old == null ? -1 : old;
     }
     return units.find(units.name(old) + name.substring(hash), level);
-  }
-
-  private String ownerAfter(int number, String name) {
-    String owner = name.substring(0, name.indexOf('#'));
-    return Step.after(steps.subList(number, steps.size()), owner);
   }
 
   /** What moved, whatever names it, and what came of it. */

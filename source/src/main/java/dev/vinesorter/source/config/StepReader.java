@@ -9,7 +9,6 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.function.Function;
 
 /** Reads what a verb is told in a plan file: one reader for each verb, made for each step. */
@@ -24,15 +23,14 @@ abstract class StepReader {
 
   /** The keys that give leave when they are true. */
   private static final Map<String, Leave> FLAGS =
-      new TreeMap<>(
-          Map.of(
-              "widen", Leave.WIDEN,
-              "below", Leave.BELOW,
-              "alone", Leave.ALONE,
-              "never-null", Leave.NEVER_NULL,
-              "found-by-name", Leave.FOUND_BY_NAME,
-              "library", Leave.LIBRARY,
-              "sweep", Leave.SWEEP));
+      Map.of(
+          "widen", Leave.WIDEN,
+          "below", Leave.BELOW,
+          "alone", Leave.ALONE,
+          "never-null", Leave.NEVER_NULL,
+          "found-by-name", Leave.FOUND_BY_NAME,
+          "library", Leave.LIBRARY,
+          "sweep", Leave.SWEEP);
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();

@@ -10,7 +10,6 @@ import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,21 +51,23 @@ final class EditorOfAll implements StepEditor {
           survey);
     }
     if (present.size() == 1) {
-      return editor(language, before).carryOut(survey, step, sources);
+      return editor(language, present).carryOut(survey, step, sources);
     }
     Survey own = LanguagePart.of(survey, language::owns);
-    StepEditor editor = editor(language, LanguagePart.of(language, before));
-    Result result = editor.carryOut(own, step, sources);
+    Result result = editor(language, present).carryOut(own, step, sources);
     if (!result.outcome().accepted()) {
       return new Result(result.outcome(), survey);
     }
-    List<Survey> parts = new ArrayList<>(List.of(result.foretold()));
-    parts.add(LanguagePart.of(survey, path -> !language.owns(path)));
-    return new Result(result.outcome(), LanguagePart.merged(parts));
+    Survey others = LanguagePart.of(survey, path -> !language.owns(path));
+    return new Result(result.outcome(), LanguagePart.merged(List.of(result.foretold(), others)));
   }
 
-  private StepEditor editor(Language language, Reading part) {
-    return editors.computeIfAbsent(language.name(), name -> language.editor(part, options));
+  private StepEditor editor(Language language, List<Language> present) {
+    return editors.computeIfAbsent(
+        language.name(),
+        name ->
+            language.editor(
+                present.size() == 1 ? before : LanguagePart.of(language, before), options));
   }
 
   /** The language of the first unit or file that a step names and that is known. */
@@ -101,15 +102,15 @@ final class EditorOfAll implements StepEditor {
 
   @Override
   public boolean mayShare(Step step) {
-    List<Language> all = owners.among(List.of());
-    return all.size() == 1 && editor(all.get(0), before).mayShare(step);
+    List<Language> all = owners.all();
+    return all.size() == 1 && editor(all.get(0), all).mayShare(step);
   }
 
   @Override
   public void carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
     List<Language> present = owners.among(sources.paths());
     if (present.size() == 1 && present.get(0).verbs().contains(steps.get(0).verb())) {
-      editor(present.get(0), before).carryOut(survey, steps, sources, each);
+      editor(present.get(0), present).carryOut(survey, steps, sources, each);
     } else {
       each.accept(carryOut(survey, steps.get(0), sources));
     }

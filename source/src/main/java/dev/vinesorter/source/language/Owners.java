@@ -21,6 +21,9 @@ record Owners(List<Language> all) {
 
   /** Those that own one of the files, by name; all where none does, so that somebody answers. */
   List<Language> among(Collection<String> paths) {
+    if (all.size() == 1) {
+      return all;
+    }
     List<Language> owners = all.stream().filter(one -> paths.stream().anyMatch(one::owns)).toList();
     return owners.isEmpty() ? all : owners;
   }

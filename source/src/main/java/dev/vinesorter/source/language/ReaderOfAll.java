@@ -39,13 +39,15 @@ final class ReaderOfAll implements SourceReader {
       Reading before,
       Set<String> changed) {
     List<Language> present = owners.among(sources.paths());
-    Set<String> then = new TreeSet<>(sources.paths());
-    then.addAll(changed);
-    if (present.size() == 1 && owners.among(then).equals(present)) {
-      return present.get(0).reader().read(sources, options, progress, before, changed);
-    }
-    if (!owners.among(then).equals(present)) {
+    boolean oneLeft =
+        changed.stream()
+            .map(owners::owner)
+            .anyMatch(owner -> owner != null && !present.contains(owner));
+    if (oneLeft) {
       return read(sources, options, progress);
+    }
+    if (present.size() == 1) {
+      return present.get(0).reader().read(sources, options, progress, before, changed);
     }
     List<Reading> parts = new ArrayList<>();
     for (Language language : present) {
