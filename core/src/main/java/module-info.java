@@ -8,6 +8,7 @@ module dev.vinesorter.core {
   exports dev.vinesorter.core.drift;
   exports dev.vinesorter.core.graph;
   exports dev.vinesorter.core.measure;
+  exports dev.vinesorter.core.misfit;
   exports dev.vinesorter.core.model;
   exports dev.vinesorter.core.plan;
   exports dev.vinesorter.core.structure;

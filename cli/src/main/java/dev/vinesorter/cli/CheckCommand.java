@@ -101,7 +101,9 @@ final class CheckCommand extends BaseCommand {
             Inspection.of(survey, trellis, structure.view(bench)),
             KnownBreaches.of(bench.root()));
     if (accept) {
-      KnownBreaches.write(bench.root(), Known.of(report.inspection().breaches()));
+      Known before = KnownBreaches.of(bench.root());
+      KnownBreaches.write(
+          bench.root(), Known.of(report.inspection().breaches()).withMisfitsOf(before));
       say(
           report.inspection().breaches().size()
               + " breaches are in "

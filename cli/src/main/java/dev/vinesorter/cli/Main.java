@@ -47,6 +47,7 @@ public final class Main implements Callable<Integer> {
           "layers",
           "check",
           "metrics",
+          "misfits",
           "drift",
           "export",
           "rehearse",
@@ -128,6 +129,7 @@ public final class Main implements Callable<Integer> {
       case "metrics" -> new MetricsCommand();
       case "drift" -> new DriftCommand();
 
+      case "misfits" -> new MisfitsCommand();
       case "cycles" -> new CyclesCommand();
       case "why" -> new WhyCommand();
       case "export" -> new ExportCommand();

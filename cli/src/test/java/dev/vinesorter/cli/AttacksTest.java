@@ -858,6 +858,16 @@ class AttacksTest {
               });
     }
     attacks.put(
+        "calls of an unknown method inside each other",
+        stage -> {
+          String calls = "of(".repeat(40) + "n" + ")".repeat(40);
+          stage.write(
+              "n/Calls.java", "package n; class Calls { Object n = put(" + calls + ", 1); }");
+          Program.Run run = stage.run("survey", "-v");
+          assertThat(run.code()).isZero();
+          assertThat(run.out()).contains("Calls nested 41 deep");
+        });
+    attacks.put(
         "YAML that nests, repeats itself or names classes",
         stage -> {
           for (String yaml :

@@ -66,11 +66,23 @@ public final class Survey {
    * several threads; one that asks while another works it out waits.
    *
    * @param key tells it apart from all else that is kept, with its class
-   * @param work works it out; must not ask for the same
+   * @param work works it out; may ask for other things, but not for the same
    */
   @SuppressWarnings("unchecked")
   public <T> T once(Object key, Supplier<T> work) {
-    return (T) workedOut.computeIfAbsent(key, k -> work.get());
+    return (T) ((Once) workedOut.computeIfAbsent(key, k -> new Once())).get(work);
+  }
+
+  /** One answer, worked out by whoever asks first; the map itself may not be asked meanwhile. */
+  private static final class Once {
+    private Object answer;
+
+    synchronized Object get(Supplier<?> work) {
+      if (answer == null) {
+        answer = work.get();
+      }
+      return answer;
+    }
   }
 
   /** Where a reference stands. */

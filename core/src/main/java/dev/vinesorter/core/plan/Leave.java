@@ -1,5 +1,7 @@
 package dev.vinesorter.core.plan;
 
+import java.util.Locale;
+
 /** What a step may do beyond its verb; none of it unless said. */
 public enum Leave {
   /** Make members less private where the new place needs it. */
@@ -19,5 +21,25 @@ public enum Leave {
   /** Move what Java or a framework finds by its name and place. */
   FOUND_BY_NAME,
   /** Change text that is only likely to name what gets another name. */
-  MENTIONS
+  MENTIONS;
+
+  /** Whether a plan gives it by a key of its own that is true. */
+  public boolean isFlag() {
+    return this != FORWARD && this != MENTIONS;
+  }
+
+  /** The key of a plan that gives it, such as {@code never-null}. */
+  public String word() {
+    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+
+  /** What a key gives leave to when it is true; null where it is no such key. */
+  public static Leave flag(String key) {
+    for (Leave leave : values()) {
+      if (leave.isFlag() && leave.word().equals(key)) {
+        return leave;
+      }
+    }
+    return null;
+  }
 }

@@ -32,7 +32,19 @@ public record Breach(
   }
 
   /** What tells one breach from another, from survey to survey. */
-  public record Key(String rule, String from, String to) {}
+  public record Key(String rule, String from, String to) {
+    private static final String MISFIT = "misfit ";
+
+    /** What stands for a misfit of a kind among breaches that were accepted. */
+    public static Key ofMisfit(String kind, String unit, String into) {
+      return new Key(MISFIT + kind, unit, into);
+    }
+
+    /** Whether it stands for a misfit, and not for a breach of the trellis. */
+    public boolean isMisfit() {
+      return rule.startsWith(MISFIT);
+    }
+  }
 
   public Key key() {
     return new Key(rule, from, to);

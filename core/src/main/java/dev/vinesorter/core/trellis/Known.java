@@ -24,6 +24,23 @@ public record Known(Map<Breach.Key, Integer> weights) {
     return new Known(weights);
   }
 
+  /** Whether that was accepted, whatever its weight. */
+  public boolean has(Breach.Key key) {
+    return weights.containsKey(key);
+  }
+
+  /** These and more, without a weight. */
+  public Known with(List<Breach.Key> more) {
+    Map<Breach.Key, Integer> all = new LinkedHashMap<>(weights);
+    more.forEach(key -> all.putIfAbsent(key, 0));
+    return new Known(all);
+  }
+
+  /** These with what another list has accepted that is no breach, but a misfit. */
+  public Known withMisfitsOf(Known other) {
+    return with(other.weights.keySet().stream().filter(Breach.Key::isMisfit).toList());
+  }
+
   public boolean covers(Breach breach) {
     Integer accepted = weights.get(breach.key());
     return accepted != null && (!breach.isLimit() || breach.weight() <= accepted);
@@ -32,7 +49,7 @@ public record Known(Map<Breach.Key, Integer> weights) {
   /** What was accepted and is not there any more. */
   public List<Breach.Key> mended(List<Breach> breaches) {
     return weights.keySet().stream()
-        .filter(key -> breaches.stream().noneMatch(b -> b.key().equals(key)))
+        .filter(key -> !key.isMisfit() && breaches.stream().noneMatch(b -> b.key().equals(key)))
         .toList();
   }
 }

@@ -1,10 +1,13 @@
 package dev.vinesorter.core.trellis;
 
 import dev.vinesorter.core.measure.Limits;
+import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.structure.Tidy;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * The intended structure of a code base.
@@ -17,6 +20,7 @@ import java.util.List;
  * @param tidy what the structure is looked at without, shortened and folded
  * @param leaveOut path globs of files that stand outside looks and judgements
  * @param marks texts in a leading comment that tell a file was written by a program
+ * @param actions members or types of libraries that act on the outside world, by sort
  */
 public record Trellis(
     List<Layer> layers,
@@ -26,7 +30,8 @@ public record Trellis(
     Limits limits,
     Tidy tidy,
     List<String> leaveOut,
-    List<String> marks) {
+    List<String> marks,
+    Map<String, List<Glob>> actions) {
 
   /** Nothing is asked for. */
   public static final Trellis NONE =
@@ -38,7 +43,8 @@ public record Trellis(
           Limits.DEFAULT,
           Tidy.NONE,
           List.of(),
-          List.of());
+          List.of(),
+          Map.of());
 
   public Trellis {
     layers = List.copyOf(layers);
@@ -47,6 +53,9 @@ public record Trellis(
     acyclic = List.copyOf(acyclic);
     leaveOut = List.copyOf(leaveOut);
     marks = List.copyOf(marks);
+    Map<String, List<Glob>> copy = new LinkedHashMap<>();
+    actions.forEach((sort, patterns) -> copy.put(sort, List.copyOf(patterns)));
+    actions = copy;
   }
 
   /** Where something stands in the trellis file: line and column from 1; 0 for nowhere. */

@@ -82,7 +82,8 @@ class DriftTest {
             new Limits(Map.of(Metric.TYPE_FAN_OUT, 1.0)),
             Tidy.NONE,
             List.of(),
-            List.of());
+            List.of(),
+            Map.of());
     Survey old = Drawn.survey("a.A#f() -> b.B", "a.A#f() -> c.C", "d.D -> b.B");
     Survey fresh = Drawn.survey("x.A#f() -> b.B", "x.A#f() -> c.C", "c.C -> b.B", "c.C -> x.A");
     Drift drift = Drift.of(old, fresh, List.of(), View.MAIN, trellis);

@@ -37,7 +37,8 @@ class InspectionTest {
       List<Trellis.Only> only,
       List<Level> acyclic,
       Limits limits) {
-    return new Trellis(layers, never, only, acyclic, limits, Tidy.NONE, List.of(), List.of());
+    return new Trellis(
+        layers, never, only, acyclic, limits, Tidy.NONE, List.of(), List.of(), java.util.Map.of());
   }
 
   private static List<String> said(Survey survey, Trellis trellis) {

@@ -51,6 +51,12 @@ public final class JavaLayout {
    */
   private static final int MOST_JOINED = 100;
 
+  /**
+   * The compiler's time triples with each call around one that it cannot resolve; in 12,500 files
+   * of libraries, seven calls stood inside each other at most.
+   */
+  private static final int MOST_CALLS = 10;
+
   private JavaLayout() {}
 
   /** The Java sources among some paths. */
@@ -97,6 +103,12 @@ public final class JavaLayout {
   private static String endless(JavaTokens tokens) {
     int depth = tokens.braceDepth();
     int chain = tokens.longestChain();
+    int calls = tokens.callDepth();
+    if (calls > MOST_CALLS) {
+      return "Calls nested "
+          + calls
+          + " deep could take the compiler hours, were one of them unknown; not read.";
+    }
     return depth > MOST_NESTED
         ? "Braces nested " + depth + " deep are too many for the compiler; not read."
         : chain > MOST_JOINED

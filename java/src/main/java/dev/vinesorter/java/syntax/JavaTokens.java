@@ -154,6 +154,29 @@ public final class JavaTokens {
     return deepest;
   }
 
+  /** Words before a parenthesis that do not call anything by name. */
+  private static final java.util.Set<String> NO_CALLS =
+      java.util.Set.of("if", "while", "for", "switch", "catch", "synchronized", "try", "return");
+
+  /** How many calls of methods by name stand inside each other's arguments at most. */
+  public int callDepth() {
+    java.util.BitSet calls = new java.util.BitSet();
+    int open = 0;
+    int deepest = 0;
+    for (int token = 0; token < begins.length; token++) {
+      if (is(token, "(")) {
+        boolean made = token > 1 && is(token - 2, "new");
+        boolean call =
+            token > 0 && isWord(token - 1) && !made && !NO_CALLS.contains(text(token - 1));
+        calls.set(open++, call);
+        deepest = call ? Math.max(deepest, calls.cardinality()) : deepest;
+      } else if (is(token, ")") && open > 0) {
+        calls.clear(--open);
+      }
+    }
+    return deepest;
+  }
+
   /** The bracket of any sort that opens what closes at a token; -1 where there is none. */
   int opening(int close) {
     int depth = 0;

@@ -21,17 +21,6 @@ abstract class StepReader {
           Map.entry("tighten", Tighten::new),
           Map.entry("sort", Sort::new));
 
-  /** The keys that give leave when they are true. */
-  private static final Map<String, Leave> FLAGS =
-      Map.of(
-          "widen", Leave.WIDEN,
-          "below", Leave.BELOW,
-          "alone", Leave.ALONE,
-          "never-null", Leave.NEVER_NULL,
-          "found-by-name", Leave.FOUND_BY_NAME,
-          "library", Leave.LIBRARY,
-          "sweep", Leave.SWEEP);
-
   final YamlInput in;
   final List<String> units = new ArrayList<>();
   final EnumSet<Leave> leaves = EnumSet.noneOf(Leave.class);
@@ -91,10 +80,11 @@ abstract class StepReader {
               + "' takes "
               + (known.isEmpty() ? "nothing else" : String.join(", ", known)));
     }
-    if (!FLAGS.containsKey(key)) {
+    Leave leave = Leave.flag(key);
+    if (leave == null) {
       value(key);
     } else if (in.flag(key)) {
-      leaves.add(FLAGS.get(key));
+      leaves.add(leave);
     }
   }
 

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -34,6 +35,7 @@ public final class TrellisFile {
   private final List<List<Glob>> folds = new ArrayList<>();
   private final List<String> leaveOut = new ArrayList<>();
   private final List<String> marks = new ArrayList<>();
+  private final Map<String, List<Glob>> actions = new LinkedHashMap<>();
 
   private TrellisFile(YamlInput in) {
     this.in = in;
@@ -69,6 +71,7 @@ public final class TrellisFile {
             case "leave-out" -> in.texts(key).forEach(t -> leaveOut.add(path(t)));
             case "generated" -> in.texts(key).forEach(t -> marks.add(t.text()));
             case "hide" -> in.texts(key).forEach(t -> hidden.add(UnitPattern.of(t.text())));
+            case "actions" -> actions.putAll(ActionsFile.sorts(in));
             case "short" -> shortNames(key);
             case "fold" -> list(key, this::fold);
             default ->
@@ -76,7 +79,7 @@ public final class TrellisFile {
                     "unknown key '"
                         + YamlInput.printable(key)
                         + "'; a trellis has layers, never, only, acyclic, limits, leave-out, "
-                        + "generated, hide, short and fold");
+                        + "generated, hide, short, fold and actions");
           }
         });
     return new Trellis(
@@ -87,7 +90,8 @@ public final class TrellisFile {
         new Limits(limits),
         new Tidy(hidden, shortNames, folds),
         leaveOut,
-        marks);
+        marks,
+        actions);
   }
 
   /** Reads one entry, the parser standing at its first token. */

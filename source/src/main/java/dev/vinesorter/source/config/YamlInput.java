@@ -44,6 +44,19 @@ final class YamlInput {
     void at(String key) throws IOException;
   }
 
+  /** Reads what a file of that name holds. */
+  static <T> T read(String name, byte[] content, String what, Reading<T> reading)
+      throws IOException {
+    try (JsonParser yaml = new YAMLFactory().createParser(content)) {
+      YamlInput in = new YamlInput(name, yaml);
+      T value = in.read(reading);
+      if (yaml.nextToken() != null) {
+        throw in.wrong("a " + what + " file holds one document");
+      }
+      return value;
+    }
+  }
+
   /**
    * What a reading makes of a file.
    *
@@ -66,14 +79,7 @@ final class YamlInput {
                 + what
                 + " is that long. Split it.");
       }
-      try (JsonParser yaml = new YAMLFactory().createParser(Files.readAllBytes(file))) {
-        YamlInput in = new YamlInput(name, yaml);
-        T value = in.read(reading);
-        if (yaml.nextToken() != null) {
-          throw in.wrong("a " + what + " file holds one document");
-        }
-        return value;
-      }
+      return read(name, Files.readAllBytes(file), what, reading);
     } catch (JsonProcessingException e) {
       throw new InvalidFileException(name + notYaml(e));
     } catch (IOException e) {

@@ -1,0 +1,62 @@
+package dev.vinesorter.cli;
+
+import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.report.MisfitsReport;
+import dev.vinesorter.source.keep.KeptSurvey;
+import dev.vinesorter.source.plan.Rehearsal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Rehearses what judges propose, so that nobody is told to do what cannot be done. */
+final class Proposals {
+  private final Workbench bench;
+  private final KeptSurvey kept;
+
+  Proposals(Workbench bench, KeptSurvey kept) {
+    this.bench = bench;
+    this.kept = kept;
+  }
+
+  /**
+   * What comes of the steps of each misfit, each for itself; moves of members, which have to be
+   * read again, go together in one rehearsal.
+   */
+  Map<Misfit, MisfitsReport.Rehearsed> rehearse(List<Misfit> misfits) {
+    Map<Misfit, MisfitsReport.Rehearsed> all = new LinkedHashMap<>();
+    List<Misfit> ofMembers = new ArrayList<>();
+    for (Misfit misfit : misfits) {
+      if (misfit.steps().size() == 1 && misfit.steps().get(0).isOfMembers()) {
+        ofMembers.add(misfit);
+      } else if (!misfit.steps().isEmpty()) {
+        all.put(misfit, outcome(outcomes(misfit.steps())));
+      }
+    }
+    if (!ofMembers.isEmpty()) {
+      List<StepOutcome> outcomes = outcomes(ofMembers.stream().map(m -> m.steps().get(0)).toList());
+      for (int n = 0; n < outcomes.size(); n++) {
+        all.put(ofMembers.get(n), outcome(List.of(outcomes.get(n))));
+      }
+    }
+    return all;
+  }
+
+  private List<StepOutcome> outcomes(List<Step> steps) {
+    return Rehearsal.of(
+            kept.survey(), new Plan("", steps), bench.overlay(kept), Workbench.editor(kept))
+        .steps();
+  }
+
+  private static MisfitsReport.Rehearsed outcome(List<StepOutcome> outcomes) {
+    for (StepOutcome outcome : outcomes) {
+      if (!outcome.accepted()) {
+        return new MisfitsReport.Rehearsed(false, outcome.reasons().get(0).message());
+      }
+    }
+    return new MisfitsReport.Rehearsed(true, "");
+  }
+}

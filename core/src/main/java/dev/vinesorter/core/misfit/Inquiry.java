@@ -1,0 +1,47 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.structure.View;
+import java.util.Arrays;
+
+/**
+ * What judges are asked about: a survey as it is looked at, and what counts as acting on the world.
+ * What several of them need is worked out once.
+ *
+ * @param survey the survey
+ * @param view the part of it that is judged
+ * @param actions what library members act on the outside world
+ */
+public record Inquiry(Survey survey, View view, Actions actions) {
+  public Units units() {
+    return survey.units();
+  }
+
+  public TypeTies types() {
+    return TypeTies.of(survey, view);
+  }
+
+  public MemberTies members() {
+    return MemberTies.of(survey, view);
+  }
+
+  /** For each unit of the survey the sort of action that it is, or null. */
+  String[] acting() {
+    return survey.once(new Key(actions), () -> actions.in(survey));
+  }
+
+  private record Key(Actions actions) {}
+
+  /** The full name of a unit. */
+  String name(int unit) {
+    return units().name(unit);
+  }
+
+  /** The first units by name, joined for people. */
+  String some(int[] found) {
+    String[] names =
+        Arrays.stream(found).limit(3).mapToObj(units()::simpleName).toArray(String[]::new);
+    return String.join(", ", names) + (found.length > 3 ? " …" : "");
+  }
+}

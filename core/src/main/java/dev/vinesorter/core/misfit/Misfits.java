@@ -1,0 +1,35 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+
+/** All misfits of a code base, by the judges of their kinds. */
+public final class Misfits {
+  /** What is told where nothing else is said. */
+  public static final double USUAL_LEAST = 0.5;
+
+  private static final List<Judge> JUDGES = List.of(new MisplacedTypes(), new FeatureEnvy());
+
+  private Misfits() {}
+
+  /** The misfits of some kinds, best founded first; all kinds where none is named. */
+  public static List<Misfit> of(Inquiry inquiry, Set<MisfitKind> kinds) {
+    Set<MisfitKind> asked = kinds.isEmpty() ? EnumSet.allOf(MisfitKind.class) : kinds;
+    List<Misfit> found = new ArrayList<>();
+    for (Judge judge : JUDGES) {
+      if (asked.contains(judge.kind())) {
+        found.addAll(judge.judge(inquiry));
+      }
+    }
+    Units units = inquiry.units();
+    found.sort(
+        Comparator.comparingDouble((Misfit m) -> -m.score())
+            .thenComparing(Misfit::kind)
+            .thenComparing(m -> units.name(m.unit())));
+    return found;
+  }
+}

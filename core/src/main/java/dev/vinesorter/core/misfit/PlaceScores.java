@@ -1,0 +1,151 @@
+package dev.vinesorter.core.misfit;
+
+/**
+ * How probable each package is as the home of each type: a softmax over the weighted signs. Types
+ * are looked at twice, since how surely the others of a package stand there says whether a type
+ * beside them is the odd one or the package is made that way; and once more after those that are
+ * plainly elsewhere were put home in thought.
+ */
+public final class PlaceScores {
+  /** Whoever belongs elsewhere so surely is put home before the rest is looked at again. */
+  private static final double PLAIN = 0.8;
+
+  private static final int SETTLED = PlaceSign.SETTLED.ordinal();
+  private static final int BACK = PlaceSign.BACK.ordinal();
+
+  /** How surely a type stands where it should, on the average. */
+  private static final double USUAL = 0.9;
+
+  private final TypePlaces places;
+  private final double[][] weights;
+
+  /** The chance of each place for each node by the first look, and their sums by home. */
+  private final float[][] chances;
+
+  private final double[][] flow;
+
+  /** By the weights of {@link PlaceSign}. */
+  public PlaceScores(TypePlaces places) {
+    this(places, PlaceSign.weights());
+  }
+
+  /** By other weights: for other packages, then for the own one; as many as there are signs. */
+  public PlaceScores(TypePlaces places, double[][] weights) {
+    this.places = places;
+    this.weights = weights;
+    this.chances = new float[places.nodes()][];
+    this.flow = new double[places.places()][places.places()];
+    for (int node = 0; node < chances.length; node++) {
+      chances[node] = floats(chances(places.signs(node), places.home(node)));
+      flow(node, 1);
+    }
+  }
+
+  private void flow(int node, int sign) {
+    double[] from = flow[places.home(node)];
+    for (int place = 0; place < from.length; place++) {
+      from[place] += sign * chances[node][place];
+    }
+  }
+
+  private static float[] floats(double[] row) {
+    float[] floats = new float[row.length];
+    for (int k = 0; k < row.length; k++) {
+      floats[k] = (float) row[k];
+    }
+    return floats;
+  }
+
+  /** The signs for each place, those that ask how others stand included. */
+  public double[][] signs(int node) {
+    double[][] signs = places.signs(node);
+    int home = places.home(node);
+    for (int place = 0; place < signs.length; place++) {
+      boolean own = place == home;
+      double there = places.crowd(place) - (own ? 1 : 0);
+      double staying = flow[place][place] - (own ? chances[node][home] : 0);
+      signs[place][SETTLED] = (staying + USUAL) / (there + 1) - USUAL;
+      if (!own) {
+        signs[place][BACK] = flow[place][home] / Math.max(1, there);
+      }
+    }
+    return signs;
+  }
+
+  /** The chance of each place by the second look; they sum to 1. */
+  public double[] chances(int node) {
+    return chances(signs(node), places.home(node));
+  }
+
+  private double[] chances(double[][] signs, int own) {
+    double[] chances = new double[signs.length];
+    double most = Double.NEGATIVE_INFINITY;
+    for (int place = 0; place < chances.length; place++) {
+      boolean empty = place != own && places.crowd(place) == 0;
+      double[] weight = weights[place == own ? 1 : 0];
+      double sum = 0;
+      for (int sign = 0; sign < weight.length; sign++) {
+        sum += weight[sign] * signs[place][sign];
+      }
+      chances[place] = empty ? Double.NEGATIVE_INFINITY : sum;
+      most = Math.max(most, chances[place]);
+    }
+    double all = 0;
+    for (int place = 0; place < chances.length; place++) {
+      chances[place] = Math.exp(chances[place] - most);
+      all += chances[place];
+    }
+    for (int place = 0; place < chances.length; place++) {
+      chances[place] /= all;
+    }
+    return chances;
+  }
+
+  /**
+   * Where a node would best go.
+   *
+   * @param place the best place that is not its home, or -1 where there is none
+   * @param score the chance of that place, 0 to 1
+   */
+  public record Best(int place, double score) {}
+
+  /** The best other place of a node. */
+  public Best best(int node) {
+    double[] chances = chances(node);
+    int best = -1;
+    for (int place = 0; place < chances.length; place++) {
+      if (place != places.home(node) && (best < 0 || chances[place] > chances[best])) {
+        best = place;
+      }
+    }
+    return new Best(best, best < 0 ? 0 : chances[best]);
+  }
+
+  /** The best other place of each node. */
+  public Best[] all() {
+    Best[] first = new Best[places.nodes()];
+    int plain = 0;
+    for (int node = 0; node < first.length; node++) {
+      first[node] = best(node);
+      plain += first[node].score >= PLAIN ? 1 : 0;
+    }
+    if (plain == 0) {
+      return first;
+    }
+    for (int node = 0; node < first.length; node++) {
+      if (first[node].score >= PLAIN) {
+        flow(node, -1);
+        places.move(node, first[node].place);
+        chances[node] = floats(chances(places.signs(node), places.home(node)));
+        flow(node, 1);
+      }
+    }
+    Best[] again = first.clone();
+    for (int node = 0; node < first.length; node++) {
+      if (first[node].score < PLAIN) {
+        again[node] = best(node);
+      }
+    }
+    return again;
+  }
+}

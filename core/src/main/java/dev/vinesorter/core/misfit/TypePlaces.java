@@ -1,0 +1,513 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.graph.Digraph;
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * How well each package would do as the place of a type, by {@link PlaceSign}s. The type itself is
+ * left out of everything that is said about its package. Not safe for several threads.
+ */
+public final class TypePlaces {
+  /** So many of the nearest members of a package are looked at. */
+  private static final int NEAREST = 3;
+
+  /** Last segments of packages that part a package by custom, and not by what it is about. */
+  private static final Set<String> CUSTOMS =
+      Set.of(
+          "internal",
+          "impl",
+          "spi",
+          "api",
+          "util",
+          "utils",
+          "support",
+          "base",
+          "common",
+          "core",
+          "helper",
+          "helpers",
+          "annotation",
+          "annotations",
+          "exception",
+          "exceptions",
+          "event",
+          "events");
+
+  private final TypeTies ties;
+  private final int[] home;
+  private final int nodes;
+  private final int places;
+
+  /** How many types each package holds. */
+  private final int[] crowd;
+
+  /** How many pairs of types make each dependency between packages, by {@link #pair}. */
+  private final Map<Long, Integer> arcs = new HashMap<>();
+
+  /** The length of each node as a vector over what it uses, what uses it, and its words. */
+  private final double[] usesNorm;
+
+  private final double[] usersNorm;
+  private final double[] wordsNorm;
+  private final Map<String, List<Integer>> withWord = new HashMap<>();
+  private final Map<String, List<Integer>> withFirst = new HashMap<>();
+  private final Map<String, List<Integer>> withLast = new HashMap<>();
+
+  /** The nodes with each supertype. */
+  private final List<List<Integer>> withSuper = new ArrayList<>();
+
+  private final List<List<String>> packageWords = new ArrayList<>();
+  private final Map<String, Integer> packagesWithWord = new HashMap<>();
+
+  /** The neighbours of each node. */
+  private final int[][] near;
+
+  /** One over the square root of each node's degree, and the sum of that over its neighbours. */
+  private final double[] easy;
+
+  private final double[] easySum;
+
+  /** See {@link #alike}; zero between uses. */
+  private final double[] dots;
+
+  /** The sort of each node, how many of each sort there are in all and at each place. */
+  private final int[] sorts;
+
+  private final int[] sortsAll = new int[TypeSort.values().length];
+  private final int[][] sortsAt;
+
+  /** The sum of the shares of their neighbours that types have at home, and of how many types. */
+  private final double[] inside;
+
+  private final int[] insideCount;
+
+  /** Types as they stand, or as {@code homes} says: the place of each node's package. */
+  public TypePlaces(TypeTies ties, int[] homes) {
+    this.ties = ties;
+    this.home = homes.clone();
+    this.nodes = ties.size();
+    this.places = ties.places();
+    this.crowd = new int[places];
+    this.dots = new double[nodes];
+    this.easy = new double[nodes];
+    this.easySum = new double[nodes];
+    this.usesNorm = norms(ties.uses, ties.users);
+    this.usersNorm = norms(ties.users, ties.uses);
+    this.wordsNorm = new double[nodes];
+    this.near = new int[nodes][];
+    this.sorts = new int[nodes];
+    this.sortsAt = new int[places][sortsAll.length];
+    this.inside = new double[places];
+    this.insideCount = new int[places];
+    Units units = ties.survey.units();
+    for (int node = 0; node < nodes; node++) {
+      near[node] = ties.neighbours(node);
+      easy[node] = 1 / Math.sqrt(Math.max(1, near[node].length));
+      sorts[node] = TypeSort.of(units, ties.unitOf[node]).ordinal();
+      sortsAll[sorts[node]]++;
+    }
+    for (int node = 0; node < nodes; node++) {
+      for (int other : near[node]) {
+        easySum[node] += easy[other];
+      }
+      stand(node, 1);
+      count(node, 1);
+    }
+    indexNames();
+    for (int s = 0; s < ties.subs.length; s++) {
+      withSuper.add(new ArrayList<>());
+    }
+    for (int node = 0; node < nodes; node++) {
+      for (int s : ties.supers[node]) {
+        withSuper.get(s).add(node);
+      }
+    }
+  }
+
+  /** Counts a node at its home, or takes it away. */
+  private void stand(int node, int step) {
+    crowd[home[node]] += step;
+    sortsAt[home[node]][sorts[node]] += step;
+    if (near[node].length > 0) {
+      inside[home[node]] += step * shareAtHome(node);
+      insideCount[home[node]] += step;
+    }
+  }
+
+  private double shareAtHome(int node) {
+    int in = 0;
+    for (int other : near[node]) {
+      in += home[other] == home[node] ? 1 : 0;
+    }
+    return in / (double) near[node].length;
+  }
+
+  private void indexNames() {
+    for (int node = 0; node < nodes; node++) {
+      List<String> words = ties.words.get(node);
+      for (String word : new HashSet<>(words)) {
+        withWord.computeIfAbsent(word, w -> new ArrayList<>()).add(node);
+      }
+      if (!words.isEmpty()) {
+        withFirst.computeIfAbsent(words.get(0), w -> new ArrayList<>()).add(node);
+        withLast.computeIfAbsent(words.get(words.size() - 1), w -> new ArrayList<>()).add(node);
+      }
+    }
+    for (int node = 0; node < nodes; node++) {
+      double sum = 0;
+      for (String word : new HashSet<>(ties.words.get(node))) {
+        sum += square(rarity(withWord.get(word).size()));
+      }
+      wordsNorm[node] = Math.sqrt(sum);
+    }
+    for (int place = 0; place < places; place++) {
+      List<String> words = Words.of(lastSegment(place));
+      packageWords.add(words);
+      new HashSet<>(words).forEach(word -> packagesWithWord.merge(word, 1, Integer::sum));
+    }
+  }
+
+  private String name(int place) {
+    return ties.survey.units().simpleName(ties.packageAt(place));
+  }
+
+  private String lastSegment(int place) {
+    return name(place).substring(name(place).lastIndexOf('.') + 1);
+  }
+
+  private static double square(double x) {
+    return x * x;
+  }
+
+  /** What one of {@code many} out of all nodes is worth. */
+  private double rarity(int many) {
+    return Math.max(0, Math.log((nodes + 1) / (many + .5)));
+  }
+
+  private double[] norms(Digraph rows, Digraph columns) {
+    double[] norms = new double[nodes];
+    for (int node = 0; node < nodes; node++) {
+      for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
+        norms[node] += square(rarity(TypeTies.arcs(columns, rows.target(arc))));
+      }
+      norms[node] = Math.sqrt(norms[node]);
+    }
+    return norms;
+  }
+
+  /** Counts a node's own dependencies between packages, or takes them away. */
+  private void count(int node, int step) {
+    for (int arc = ties.uses.firstArc(node); arc < ties.uses.firstArc(node + 1); arc++) {
+      arcs.merge(pair(home[node], home[ties.uses.target(arc)]), step, Integer::sum);
+    }
+  }
+
+  private long pair(int from, int to) {
+    return (long) from * places + to;
+  }
+
+  /** How many packages there are to stand in. */
+  public int places() {
+    return places;
+  }
+
+  /** How many types there are. */
+  public int nodes() {
+    return nodes;
+  }
+
+  /** The place where a node stands. */
+  public int home(int node) {
+    return home[node];
+  }
+
+  /** How many types stand at a place. */
+  public int crowd(int place) {
+    return crowd[place];
+  }
+
+  /** Lets a node stand elsewhere from now on. */
+  public void move(int node, int place) {
+    recount(node, -1);
+    stand(node, -1);
+    for (int other : near[node]) {
+      stand(other, -1);
+    }
+    home[node] = place;
+    for (int other : near[node]) {
+      stand(other, 1);
+    }
+    stand(node, 1);
+    recount(node, 1);
+  }
+
+  /** Counts all dependencies between packages that a node has a part in, or takes them away. */
+  private void recount(int node, int step) {
+    count(node, step);
+    for (int arc = ties.users.firstArc(node); arc < ties.users.firstArc(node + 1); arc++) {
+      arcs.merge(pair(home[ties.users.target(arc)], home[node]), step, Integer::sum);
+    }
+  }
+
+  /**
+   * The signs for each place, as rows of {@link PlaceSign} in its order, but for those that ask how
+   * others stand. Cost is in the neighbours' neighbours of the node and in the number of places.
+   */
+  public double[][] signs(int node) {
+    double[][] signs = new double[places][PlaceSign.values().length];
+    couplings(node, signs);
+    alike(node, signs, PlaceSign.USE_ALIKE, ties.uses, ties.users, usesNorm);
+    alike(node, signs, PlaceSign.USED_ALIKE, ties.users, ties.uses, usersNorm);
+    twoSteps(node, signs);
+    heritage(node, signs);
+    names(node, signs);
+    newDependencies(node, signs);
+    neighbourhood(node, signs);
+    double[] own = signs[home[node]];
+    own[PlaceSign.STAYS.ordinal()] = 1;
+    own[PlaceSign.STAYS_WITH_FAMILY.ordinal()] =
+        Math.max(own[PlaceSign.SUFFIX.ordinal()], own[PlaceSign.PREFIX.ordinal()]) > 0 ? 1 : 0;
+    own[PlaceSign.PACKAGE_PRIVATE.ordinal()] = isTied(node) ? 1 : 0;
+    return signs;
+  }
+
+  /** How many types stand at a place, the node itself not counted. */
+  private int members(int node, int place) {
+    return crowd[place] - (home[node] == place ? 1 : 0);
+  }
+
+  private boolean isTied(int node) {
+    Digraph tied = ties.packagePrivate;
+    for (int arc = tied.firstArc(node); arc < tied.firstArc(node + 1); arc++) {
+      if (home[tied.target(arc)] == home[node]) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private void couplings(int node, double[][] signs) {
+    double all = 0;
+    double rare = Math.log(nodes);
+    for (boolean used : new boolean[] {true, false}) {
+      Digraph rows = used ? ties.uses : ties.users;
+      Digraph columns = used ? ties.users : ties.uses;
+      int side = (used ? PlaceSign.USES : PlaceSign.USERS).ordinal();
+      double count = TypeTies.arcs(rows, node) + 1;
+      for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
+        int other = rows.target(arc);
+        double worth = Math.log((nodes + 1.0) / (TypeTies.arcs(columns, other) + 1));
+        double[] there = signs[home[other]];
+        there[side] += 1 / count;
+        there[PlaceSign.REFERENCES.ordinal()] += rows.weight(arc);
+        there[PlaceSign.RARE.ordinal()] += worth;
+        all += rows.weight(arc);
+        rare += worth;
+      }
+    }
+    double links = 0;
+    Digraph mentions = ties.mentions;
+    for (int arc = mentions.firstArc(node); arc < mentions.firstArc(node + 1); arc++) {
+      signs[home[mentions.target(arc)]][PlaceSign.MENTIONS.ordinal()] += mentions.weight(arc);
+      links += mentions.weight(arc);
+    }
+    for (double[] row : signs) {
+      row[PlaceSign.NO_LINK.ordinal()] = row[PlaceSign.REFERENCES.ordinal()] > 0 ? 0 : 1;
+      row[PlaceSign.REFERENCES.ordinal()] /= all + 2;
+      row[PlaceSign.RARE.ordinal()] /= Math.max(1e-9, rare);
+      row[PlaceSign.MENTIONS.ordinal()] /= links + 1;
+    }
+  }
+
+  /** The mean of the nearest cosines with members of each package, by one sort of dependency. */
+  private void alike(
+      int node, double[][] signs, PlaceSign sign, Digraph rows, Digraph columns, double[] norms) {
+    List<Integer> met = new ArrayList<>();
+    for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
+      int shared = rows.target(arc);
+      double worth = square(rarity(TypeTies.arcs(columns, shared)));
+      for (int back = columns.firstArc(shared); back < columns.firstArc(shared + 1); back++) {
+        add(node, met, columns.target(back), worth);
+      }
+    }
+    nearest(node, met, norms, signs, sign);
+  }
+
+  private void add(int node, List<Integer> met, int other, double worth) {
+    if (other != node && worth > 0) {
+      if (dots[other] == 0) {
+        met.add(other);
+      }
+      dots[other] += worth;
+    }
+  }
+
+  /** Takes the products collected for the nodes met, and leaves none behind. */
+  private void nearest(
+      int node, List<Integer> met, double[] norms, double[][] signs, PlaceSign sign) {
+    double[][] best = new double[places][];
+    for (int other : met) {
+      double cosine = dots[other] / Math.max(1e-9, norms[node] * norms[other]);
+      dots[other] = 0;
+      double[] top = best[home[other]];
+      if (top == null) {
+        top = new double[NEAREST];
+        best[home[other]] = top;
+      }
+      for (int rank = 0; rank < NEAREST; rank++) {
+        if (cosine > top[rank]) {
+          double less = top[rank];
+          top[rank] = cosine;
+          cosine = less;
+        }
+      }
+    }
+    for (int place = 0; place < places; place++) {
+      if (best[place] != null) {
+        double sum = 0;
+        for (double cosine : best[place]) {
+          sum += cosine;
+        }
+        signs[place][sign.ordinal()] = sum / NEAREST;
+      }
+    }
+  }
+
+  private void twoSteps(int node, double[][] signs) {
+    for (int first : near[node]) {
+      double mass = easy[first] / easySum[node];
+      for (int second : near[first]) {
+        if (second != node) {
+          signs[home[second]][PlaceSign.TWO_STEPS.ordinal()] +=
+              mass * easy[second] / easySum[first];
+        }
+      }
+    }
+  }
+
+  private void heritage(int node, double[][] signs) {
+    int[] supers = ties.supers[node];
+    for (int s : supers) {
+      for (int other : withSuper.get(s)) {
+        if (other != node) {
+          signs[home[other]][PlaceSign.SIBLINGS.ordinal()] +=
+              1.0 / Math.max(1, ties.subs[s] - 1) / (supers.length + .5);
+        }
+      }
+      if (ties.superNode[s] >= 0) {
+        signs[home[ties.superNode[s]]][PlaceSign.HEIRS.ordinal()] += 1;
+      }
+    }
+    int asSuper = ties.superOf[node];
+    if (asSuper >= 0) {
+      List<Integer> heirs = withSuper.get(asSuper);
+      heirs.forEach(h -> signs[home[h]][PlaceSign.HEIRS.ordinal()] += 1.0 / heirs.size());
+      TypeSort sort = TypeSort.values()[sorts[node]];
+      boolean general = sort == TypeSort.INTERFACE || sort == TypeSort.ABSTRACT;
+      for (int heir : heirs) {
+        boolean below = name(home[heir]).startsWith(name(home[node]) + ".");
+        if (general && below) {
+          signs[home[heir]][PlaceSign.BELOW.ordinal()] = 1;
+        }
+      }
+    }
+  }
+
+  private void names(int node, double[][] signs) {
+    List<String> words = ties.words.get(node);
+    if (words.isEmpty()) {
+      return;
+    }
+    List<Integer> met = new ArrayList<>();
+    for (String word : new HashSet<>(words)) {
+      double worth = square(rarity(withWord.get(word).size()));
+      withWord.get(word).forEach(other -> add(node, met, other, worth));
+    }
+    met.sort(null);
+    nearest(node, met, wordsNorm, signs, PlaceSign.NAMED_ALIKE);
+    family(node, withLast.get(words.get(words.size() - 1)), signs, PlaceSign.SUFFIX);
+    family(node, withFirst.get(words.get(0)), signs, PlaceSign.PREFIX);
+    double most = Math.log(places + 1);
+    for (int place = 0; place < places; place++) {
+      for (String part : packageWords.get(place)) {
+        if (words.stream().anyMatch(word -> Words.alike(word, part))) {
+          signs[place][PlaceSign.PACKAGE_NAME.ordinal()] +=
+              Math.log((places + 1) / (packagesWithWord.get(part) + .5)) / most;
+        }
+      }
+    }
+  }
+
+  private void family(int node, List<Integer> alike, double[][] signs, PlaceSign sign) {
+    for (int other : alike) {
+      if (other != node) {
+        int members = members(node, home[other]);
+        signs[home[other]][sign.ordinal()] += 1.0 / (members + 1);
+      }
+    }
+  }
+
+  /** What the other types of each package are like, and how the package stands to its own. */
+  private void neighbourhood(int node, double[][] signs) {
+    double usual = (sortsAll[sorts[node]] - .5) / nodes;
+    boolean custom = CUSTOMS.contains(lastSegment(home[node]));
+    for (int place = 0; place < places; place++) {
+      boolean own = place == home[node];
+      int same = sortsAt[place][sorts[node]] - (own ? 1 : 0);
+      signs[place][PlaceSign.SORT.ordinal()] =
+          Math.log((same + 2 * usual) / (members(node, place) + 2) / usual);
+      boolean counted = own && near[node].length > 0;
+      double sum = inside[place] - (counted ? shareAtHome(node) : 0);
+      int count = insideCount[place] - (counted ? 1 : 0);
+      signs[place][PlaceSign.DENSITY.ordinal()] = (sum + .3) / (count + 1);
+      boolean parted =
+          own
+              ? custom
+              : custom && isAround(place, home[node])
+                  || CUSTOMS.contains(lastSegment(place)) && isAround(home[node], place);
+      signs[place][PlaceSign.CUSTOM.ordinal()] = parted ? 1 : 0;
+    }
+  }
+
+  private boolean isAround(int outer, int inner) {
+    String around = name(outer);
+    return name(inner).startsWith(around)
+        && name(inner).lastIndexOf('.') == around.length()
+        && name(inner).length() > around.length();
+  }
+
+  /** Dependencies between packages that no other type makes, were the node to stand there. */
+  private void newDependencies(int node, double[][] signs) {
+    recount(node, -1);
+    Set<Integer> used = homes(ties.uses, node);
+    Set<Integer> using = homes(ties.users, node);
+    Set<Integer> touched = new HashSet<>(used);
+    touched.addAll(using);
+    double scale = 1 + Math.sqrt(touched.size());
+    for (int place = 0; place < places; place++) {
+      int fresh = 0;
+      for (int other : used) {
+        fresh += other != place && arcs.getOrDefault(pair(place, other), 0) == 0 ? 1 : 0;
+      }
+      for (int other : using) {
+        fresh += other != place && arcs.getOrDefault(pair(other, place), 0) == 0 ? 1 : 0;
+      }
+      signs[place][PlaceSign.NEW_DEPENDENCIES.ordinal()] = Math.min(8, fresh) / scale;
+    }
+    recount(node, 1);
+  }
+
+  private Set<Integer> homes(Digraph rows, int node) {
+    Set<Integer> found = new HashSet<>();
+    for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
+      found.add(home[rows.target(arc)]);
+    }
+    return found;
+  }
+}

@@ -1,0 +1,220 @@
+package dev.vinesorter.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** What is in the wrong place: the evidence for and against, and what mends it. */
+public final class MisfitsReport {
+  private static final int EVIDENCE_SHOWN = 3;
+  private static final int WIDEST_LINE = 110;
+
+  private MisfitsReport() {}
+
+  /**
+   * What is told.
+   *
+   * @param survey where it was found
+   * @param misfits best founded first, those that were accepted as known left out
+   * @param accepted what a rehearsal of the steps came to; nothing for what was not rehearsed
+   * @param known how many accepted ones were left out
+   * @param more how many less sure ones, or beyond the most that were asked for, are not told
+   */
+  public record Content(
+      Survey survey, List<Misfit> misfits, Map<Misfit, Rehearsed> accepted, int known, int more) {
+    public Content {
+      misfits = List.copyOf(misfits);
+    }
+  }
+
+  /**
+   * What came of rehearsing the steps of a misfit.
+   *
+   * @param accepted whether all were accepted
+   * @param why the first reason of a refusal; empty where there is none
+   */
+  public record Rehearsed(boolean accepted, String why) {}
+
+  /** As JSON; see {@code docs/formats.md}. */
+  public static String json(Content content) {
+    return Json.document(
+        json -> {
+          json.writeArrayFieldStart("misfits");
+          for (Misfit misfit : content.misfits) {
+            json(json, content, misfit);
+          }
+          json.writeEndArray();
+          json.writeNumberField("known", content.known);
+        });
+  }
+
+  private static void json(JsonGenerator json, Content content, Misfit misfit) throws IOException {
+    Units units = content.survey.units();
+    json.writeStartObject();
+    json.writeStringField("unit", units.name(misfit.unit()));
+    json.writeArrayFieldStart("with");
+    for (int other : misfit.with()) {
+      json.writeString(units.name(other));
+    }
+    json.writeEndArray();
+    json.writeStringField("kind", misfit.kind().word());
+    if (misfit.into().isEmpty()) {
+      json.writeNullField("into");
+    } else {
+      json.writeStringField("into", misfit.into());
+    }
+    json.writeNumberField("score", Math.round(misfit.score() * 1000) / 1000.0);
+    json.writeArrayFieldStart("evidence");
+    for (Misfit.Evidence evidence : misfit.evidence()) {
+      json.writeStartObject();
+      json.writeStringField("says", evidence.says());
+      Place place = place(content.survey, evidence);
+      if (place != null) {
+        json.writeStringField("file", place.file());
+        json.writeNumberField("line", place.line());
+      }
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("against");
+    for (String says : misfit.against()) {
+      json.writeStartObject();
+      json.writeStringField("says", says);
+      json.writeEndObject();
+    }
+    json.writeEndArray();
+    json.writeArrayFieldStart("steps");
+    for (Step step : misfit.steps()) {
+      StepText.json(json, step);
+    }
+    json.writeEndArray();
+    json.writeStringField("mend", misfit.mend());
+    Rehearsed rehearsed = content.accepted.get(misfit);
+    if (rehearsed == null) {
+      json.writeNullField("accepted");
+    } else {
+      json.writeBooleanField("accepted", rehearsed.accepted);
+      if (!rehearsed.why.isEmpty()) {
+        json.writeStringField("refused", rehearsed.why);
+      }
+    }
+    json.writeEndObject();
+  }
+
+  private static Place place(Survey survey, Misfit.Evidence evidence) {
+    if (evidence.reference() >= 0) {
+      Site site = survey.site(evidence.reference());
+      return new Place(site.file(), site.line());
+    }
+    return evidence.unit() < 0 ? null : Place.of(survey.units(), evidence.unit());
+  }
+
+  /** For people; with {@code all}, nothing is shortened. */
+  public static void text(Page page, Content content, SourceLines lines, boolean all) {
+    if (content.misfits.isEmpty()) {
+      page.line("Nothing is told that is in the wrong place.");
+      rest(page, content);
+      return;
+    }
+    page.bold(Page.count(content.misfits.size(), "misfit", "misfits"))
+        .line(", the best founded first; a score of 0.8 should be right four times in five");
+    int number = 1;
+    for (Misfit misfit : content.misfits) {
+      page.line();
+      entry(page, content, misfit, number++, lines, all);
+    }
+    page.line();
+    rest(page, content);
+    Misfit first = content.misfits.get(0);
+    page.dim("Next: ")
+        .line(
+            "vinesort misfits '"
+                + content.survey.units().name(first.unit())
+                + "' explains one; --plan FILE writes the steps");
+  }
+
+  private static void rest(Page page, Content content) {
+    if (content.known > 0) {
+      page.line(Page.number(content.known) + " accepted before are not told again.");
+    }
+    if (content.more > 0) {
+      page.line(
+          Page.number(content.more)
+              + " more are less sure or behind the first; --at-least 0.3 or --most 100 shows"
+              + " more.");
+    }
+  }
+
+  /** One misfit: what, where to, how sure, why, what speaks against it, what mends it. */
+  static void entry(
+      Page page, Content content, Misfit misfit, int number, SourceLines lines, boolean all) {
+    Units units = content.survey.units();
+    List<String> names = new ArrayList<>(List.of(units.label(misfit.unit())));
+    misfit.with().forEach(other -> names.add(units.label(other)));
+    page.bold(String.format("%3d  ", number))
+        .dim(String.format(Locale.ROOT, "%.2f  ", misfit.score()))
+        .add(misfit.kind().word() + "  ")
+        .warn(String.join(" <-> ", names))
+        .line();
+    Rehearsed rehearsed = content.accepted.get(misfit);
+    page.add("     " + misfit.mend());
+    if (rehearsed != null) {
+      page.dim(rehearsed.accepted ? "   (rehearsed: accepted)" : "   (rehearsed: refused)");
+    }
+    page.line();
+    int shown = 0;
+    for (Misfit.Evidence evidence : misfit.evidence()) {
+      if (!all && shown++ == EVIDENCE_SHOWN) {
+        break;
+      }
+      page.line("     + " + evidence.says());
+      Place place = place(content.survey, evidence);
+      if (place != null) {
+        String line = lines.line(place.file(), place.line()).strip();
+        String cut = line.length() > WIDEST_LINE ? line.substring(0, WIDEST_LINE - 1) + "…" : line;
+        page.dim("         " + place + "  " + cut).line();
+      }
+    }
+    misfit.against().forEach(says -> page.line("     - " + says));
+    if (rehearsed != null && !rehearsed.accepted) {
+      page.line("     - refused as it stands: " + rehearsed.why);
+    }
+  }
+
+  /** A plan of the steps, the reasons as comments, that {@code rehearse} takes. */
+  public static String plan(Content content) {
+    StringBuilder text = new StringBuilder("title: What is in the wrong place goes home\nsteps:\n");
+    Units units = content.survey.units();
+    for (Misfit misfit : content.misfits) {
+      if (misfit.steps().isEmpty()) {
+        continue;
+      }
+      comment(
+          text,
+          misfit.kind().word()
+              + ", "
+              + String.format(Locale.ROOT, "%.2f", misfit.score())
+              + ": "
+              + units.name(misfit.unit()));
+      for (Misfit.Evidence evidence : misfit.evidence()) {
+        Place place = place(content.survey, evidence);
+        comment(text, "+ " + evidence.says() + (place == null ? "" : "  (" + place + ")"));
+      }
+      misfit.against().forEach(says -> comment(text, "- " + says));
+      misfit.steps().forEach(step -> text.append(StepText.yaml(step)));
+    }
+    return text.toString();
+  }
+
+  private static void comment(StringBuilder text, String says) {
+    text.append("  # ").append(Page.printable(says).replace('\t', ' ')).append('\n');
+  }
+}

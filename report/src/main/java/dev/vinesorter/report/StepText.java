@@ -1,0 +1,95 @@
+package dev.vinesorter.report;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.io.JsonStringEncoder;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
+import java.io.IOException;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/** Says a step as a plan file has it. */
+final class StepText {
+  /** What YAML takes for a text without quotes. */
+  private static final Pattern PLAIN =
+      Pattern.compile(
+          "[A-Za-z_][A-Za-z0-9_.$/]*(?:#[A-Za-z0-9_$]+(?:\\([A-Za-z0-9_.$, \\[\\]]*\\))?)?");
+
+  private StepText() {}
+
+  /** The keys of a step in their order; values are texts, true, or lists of texts. */
+  private static Map<String, Object> keys(Step step) {
+    Map<String, Object> keys = new LinkedHashMap<>();
+    keys.put(step.verb(), step.units().size() == 1 ? step.unit() : step.units());
+    if (step instanceof Step.Move move) {
+      keys.put("into", move.into());
+      if (!move.through().isEmpty()) {
+        keys.put("through", move.through());
+      }
+    } else if (step instanceof Step.Rename rename) {
+      keys.put("to", rename.to());
+    } else if (step instanceof Step.Sort sort && !sort.order().isEmpty()) {
+      keys.put("order", sort.order().stream().map(group -> group.word()).toList());
+    }
+    for (Leave leave : Leave.values()) {
+      if (leave.isFlag() && step.may(leave)) {
+        keys.put(leave.word(), true);
+      }
+    }
+    if (step.may(Leave.FORWARD)) {
+      keys.put("leave", "forward");
+    }
+    if (step.may(Leave.MENTIONS)) {
+      keys.put("mentions", "change");
+    }
+    return keys;
+  }
+
+  /** As an object of JSON. */
+  static void json(JsonGenerator json, Step step) throws IOException {
+    json.writeStartObject();
+    for (Map.Entry<String, Object> key : keys(step).entrySet()) {
+      json.writeFieldName(key.getKey());
+      if (key.getValue() instanceof List<?> list) {
+        json.writeStartArray();
+        for (Object one : list) {
+          json.writeString(one.toString());
+        }
+        json.writeEndArray();
+      } else if (key.getValue() instanceof Boolean flag) {
+        json.writeBoolean(flag);
+      } else {
+        json.writeString(key.getValue().toString());
+      }
+    }
+    json.writeEndObject();
+  }
+
+  /** As lines of a plan, the first one with the mark of an entry. */
+  static String yaml(Step step) {
+    StringBuilder text = new StringBuilder();
+    keys(step)
+        .forEach(
+            (key, value) -> {
+              text.append(text.isEmpty() ? "  - " : "    ").append(key).append(": ");
+              text.append(value instanceof List<?> list ? list(list) : scalar(value)).append('\n');
+            });
+    return text.toString();
+  }
+
+  private static String list(List<?> values) {
+    return "[" + String.join(", ", values.stream().map(v -> quoted(v.toString())).toList()) + "]";
+  }
+
+  private static String scalar(Object value) {
+    String text = value.toString();
+    return value instanceof Boolean || PLAIN.matcher(text).matches() ? text : quoted(text);
+  }
+
+  /** Any text between quotes, as JSON and YAML have it alike. */
+  private static String quoted(String text) {
+    return "\"" + new String(JsonStringEncoder.getInstance().quoteAsString(text)) + "\"";
+  }
+}
