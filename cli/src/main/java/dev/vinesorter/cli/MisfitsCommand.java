@@ -4,6 +4,7 @@ import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.MisfitKind;
 import dev.vinesorter.core.misfit.Misfits;
+import dev.vinesorter.core.misfit.Place;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.trellis.Known;
@@ -97,7 +98,12 @@ final class MisfitsCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    Inquiry inquiry = new Inquiry(survey, structure.view(bench), ActionsFile.with(bench.trellis()));
+    Inquiry inquiry =
+        new Inquiry(
+            survey,
+            structure.view(bench),
+            ActionsFile.with(bench.trellis()),
+            bench.namedElsewhere(kept));
     List<Misfit> all = about(survey, Misfits.of(inquiry, asked));
     Known known = KnownBreaches.of(bench.root());
     List<Misfit> sure = all.stream().filter(m -> m.score() >= least()).toList();
@@ -115,6 +121,8 @@ final class MisfitsCommand extends BaseCommand {
             survey,
             told,
             rehearsed,
+            explained(survey),
+            places(inquiry),
             sure.size() - fresh.size(),
             all.size() - sure.size() + fresh.size() - told.size());
     if (planFile != null) {
@@ -126,6 +134,16 @@ final class MisfitsCommand extends BaseCommand {
       show(page -> MisfitsReport.text(page, content, bench.lines(kept), lists.all));
     }
     return ExitCode.DONE;
+  }
+
+  private int explained(Survey survey) {
+    return unit == null ? -1 : Workbench.unit(survey, unit);
+  }
+
+  private List<Place> places(Inquiry inquiry) {
+    return unit == null
+        ? List.of()
+        : Misfits.places(inquiry, Workbench.unit(inquiry.survey(), unit));
   }
 
   private double least() {

@@ -39,7 +39,13 @@ final class Proposals {
     if (!ofMembers.isEmpty()) {
       List<StepOutcome> outcomes = outcomes(ofMembers.stream().map(m -> m.steps().get(0)).toList());
       for (int n = 0; n < outcomes.size(); n++) {
-        all.put(ofMembers.get(n), outcome(List.of(outcomes.get(n))));
+        Misfit misfit = ofMembers.get(n);
+        // What another one of them took away is there when it is rehearsed for itself.
+        List<StepOutcome> own =
+            n == 0 || outcomes.get(n).accepted()
+                ? List.of(outcomes.get(n))
+                : outcomes(misfit.steps());
+        all.put(misfit, outcome(own));
       }
     }
     return all;

@@ -2,6 +2,7 @@ package dev.vinesorter.report;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.Misfits;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -15,6 +16,7 @@ import java.util.Map;
 /** What is in the wrong place: the evidence for and against, and what mends it. */
 public final class MisfitsReport {
   private static final int EVIDENCE_SHOWN = 3;
+  private static final int PLACES_SHOWN = 4;
   private static final int WIDEST_LINE = 110;
 
   private MisfitsReport() {}
@@ -26,12 +28,21 @@ public final class MisfitsReport {
    * @param misfits best founded first, those that were accepted as known left out
    * @param accepted what a rehearsal of the steps came to; nothing for what was not rehearsed
    * @param known how many accepted ones were left out
+   * @param about the unit that is explained, or -1 where all are asked for
+   * @param places for that unit the places that come into question, the most probable first
    * @param more how many less sure ones, or beyond the most that were asked for, are not told
    */
   public record Content(
-      Survey survey, List<Misfit> misfits, Map<Misfit, Rehearsed> accepted, int known, int more) {
+      Survey survey,
+      List<Misfit> misfits,
+      Map<Misfit, Rehearsed> accepted,
+      int about,
+      List<dev.vinesorter.core.misfit.Place> places,
+      int known,
+      int more) {
     public Content {
       misfits = List.copyOf(misfits);
+      places = List.copyOf(places);
     }
   }
 
@@ -53,6 +64,17 @@ public final class MisfitsReport {
           }
           json.writeEndArray();
           json.writeNumberField("known", content.known);
+          if (content.about >= 0) {
+            json.writeArrayFieldStart("places");
+            for (dev.vinesorter.core.misfit.Place place : content.places) {
+              json.writeStartObject();
+              json.writeStringField("into", content.survey.units().name(place.unit()));
+              json.writeNumberField("score", Math.round(place.score() * 1000) / 1000.0);
+              json.writeBooleanField("own", place.own());
+              json.writeEndObject();
+            }
+            json.writeEndArray();
+          }
         });
   }
 
@@ -119,6 +141,10 @@ public final class MisfitsReport {
 
   /** For people; with {@code all}, nothing is shortened. */
   public static void text(Page page, Content content, SourceLines lines, boolean all) {
+    if (content.about >= 0) {
+      explained(page, content, lines, all);
+      return;
+    }
     if (content.misfits.isEmpty()) {
       page.line("Nothing is told that is in the wrong place.");
       rest(page, content);
@@ -139,6 +165,47 @@ public final class MisfitsReport {
             "vinesort misfits '"
                 + content.survey.units().name(first.unit())
                 + "' explains one; --plan FILE writes the steps");
+  }
+
+  /** One unit: the places considered, and all that is known about it, however sure. */
+  private static void explained(Page page, Content content, SourceLines lines, boolean all) {
+    Units units = content.survey.units();
+    page.bold(units.label(content.about)).line();
+    if (!content.places.isEmpty()) {
+      page.line("  places considered, by how probable they are as its home:");
+      int shown = 0;
+      boolean own = false;
+      for (dev.vinesorter.core.misfit.Place place : content.places) {
+        if (!all && shown == PLACES_SHOWN && !own && !place.own()) {
+          continue;
+        }
+        if (!all && shown >= PLACES_SHOWN && own) {
+          break;
+        }
+        own |= place.own();
+        shown++;
+        page.add(String.format(Locale.ROOT, "    %.2f  ", place.score()))
+            .line(units.label(place.unit()) + (place.own() ? "   (where it stands)" : ""));
+      }
+    }
+    if (content.misfits.isEmpty()) {
+      page.line("  Nothing speaks against it where it is.");
+      return;
+    }
+    int number = 1;
+    for (Misfit misfit : content.misfits) {
+      page.line();
+      entry(page, content, misfit, number++, lines, all);
+    }
+    page.line();
+    Misfit first = content.misfits.get(0);
+    page.dim("Next: ")
+        .line(
+            first.score() < Misfits.USUAL_LEAST
+                ? "nothing; what is told of it is less sure than even"
+                : first.steps().isEmpty()
+                    ? "vinesort show '" + units.name(first.unit()) + "'"
+                    : "vinesort misfits '" + units.name(content.about) + "' --plan home.yaml");
   }
 
   private static void rest(Page page, Content content) {

@@ -3,6 +3,7 @@ package dev.vinesorter.core.misfit;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,7 +29,10 @@ public final class FeatureEnvy implements Judge {
       best[member] = new Best(-1, 0, null);
       if (homes.isAsked(member)) {
         for (MethodHomes.Candidate candidate : homes.candidates(member)) {
-          double score = MethodHomes.score(candidate.signs(), weights);
+          double score =
+              Math.max(
+                  MethodHomes.score(candidate.signs(), weights),
+                  homes.dataAlone(member, candidate.type()));
           if (score > best[member].score) {
             best[member] = new Best(candidate.type(), score, candidate.signs());
           }
@@ -51,6 +55,28 @@ public final class FeatureEnvy implements Judge {
       }
     }
     return found;
+  }
+
+  /** The types that come into question for a method, the most probable first, its own one last. */
+  static List<Place> places(Inquiry inquiry, int unit) {
+    MemberTies ties = inquiry.members();
+    int member = ties.nodeOf[unit];
+    MethodHomes homes = new MethodHomes(ties);
+    List<Place> places = new ArrayList<>();
+    if (member < 0 || !homes.isAsked(member)) {
+      return places;
+    }
+    for (MethodHomes.Candidate candidate : homes.candidates(member)) {
+      double score =
+          Math.max(
+              MethodHomes.score(candidate.signs(), HomeSign.weights()),
+              homes.dataAlone(member, candidate.type()));
+      places.add(new Place(ties.types.unit(candidate.type()), score, false));
+    }
+    places.sort(Comparator.comparingDouble(p -> -p.score()));
+    double best = places.isEmpty() ? 0 : places.get(0).score();
+    places.add(new Place(ties.types.unit(ties.owner[member]), 1 - best, true));
+    return places;
   }
 
   private static Misfit misfit(

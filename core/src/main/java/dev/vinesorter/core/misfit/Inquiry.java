@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.View;
 import java.util.Arrays;
+import java.util.Set;
 
 /**
  * What judges are asked about: a survey as it is looked at, and what counts as acting on the world.
@@ -12,8 +13,13 @@ import java.util.Arrays;
  * @param survey the survey
  * @param view the part of it that is judged
  * @param actions what library members act on the outside world
+ * @param namedElsewhere dotted names in service files, build files and other settings
  */
-public record Inquiry(Survey survey, View view, Actions actions) {
+public record Inquiry(Survey survey, View view, Actions actions, Set<String> namedElsewhere) {
+  public Inquiry {
+    namedElsewhere = Set.copyOf(namedElsewhere);
+  }
+
   public Units units() {
     return survey.units();
   }

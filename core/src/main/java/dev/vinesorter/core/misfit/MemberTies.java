@@ -74,7 +74,10 @@ public final class MemberTies {
       for (int r = references.row(unitOf[node]); r < references.row(unitOf[node] + 1); r++) {
         Kind kind = references.kind(r);
         int used = nodeOf[references.target(r)];
-        if (kind == Kind.OVERRIDES) {
+        if (kind == Kind.ANNOTATES && isOverride(references.target(r))) {
+          // What a library that is missing declares is known by this alone.
+          inFamily[node] = true;
+        } else if (kind == Kind.OVERRIDES) {
           inFamily[node] = true;
           if (used >= 0) {
             inFamily[used] = true;
@@ -135,6 +138,10 @@ public final class MemberTies {
   }
 
   private record Key(View view) {}
+
+  private boolean isOverride(int annotation) {
+    return survey.units().simpleName(annotation).equals("Override");
+  }
 
   /** How many members there are. */
   public int size() {

@@ -288,6 +288,75 @@ public final class MethodHomes {
     return both / (double) Math.max(1, used + members - both);
   }
 
+  /** Last words of types that are made to work with the data of others. */
+  private static final Set<String> WORKS_FOR_OTHERS =
+      Set.of(
+          "writer",
+          "reader",
+          "formatter",
+          "printer",
+          "serializer",
+          "deserializer",
+          "converter",
+          "mapper",
+          "visitor",
+          "renderer",
+          "factory",
+          "builder",
+          "comparator",
+          "parser",
+          "adapter",
+          "handler",
+          "validator",
+          "checker",
+          "util",
+          "utility",
+          "helper",
+          "test",
+          "encoder",
+          "decoder",
+          "generator",
+          "transformer",
+          "translator",
+          "processor",
+          "provider",
+          "strategy",
+          "report",
+          "view",
+          "page",
+          "command",
+          "controller",
+          "resolver",
+          "analyzer",
+          "judge");
+
+  /**
+   * How sure it is that a method belongs into a type because it works with that type's data alone:
+   * three or more of its fields and getters, next to nothing of others, nothing of its own. Whoever
+   * has more such methods was made for that.
+   */
+  double dataAlone(int member, int type) {
+    int own = ties.owner[member];
+    List<String> words = ties.types.words.get(own);
+    boolean madeForIt =
+        isHelper(own) > 0
+            || !words.isEmpty() && WORKS_FOR_OTHERS.contains(words.get(words.size() - 1));
+    int data = 0;
+    int rest = 0;
+    for (int used : ties.used(member)) {
+      if (ties.owner[used] == own) {
+        return 0;
+      }
+      boolean counts = ties.owner[used] == type && Accessors.isData(ties.survey, ties.unitOf[used]);
+      data += counts ? 1 : 0;
+      rest += counts ? 0 : 1;
+    }
+    if (madeForIt || data < 3 || rest > 1) {
+      return 0;
+    }
+    return Math.max(0, Math.min(.75, .4 + .1 * (data - 1)) - .1 * others(member, own, type));
+  }
+
   /** How sure it is that a method belongs into a type, 0 to 1. */
   public static double score(double[] signs, double[] weights) {
     double sum = 0;

@@ -12,9 +12,40 @@ public final class Misfits {
   /** What is told where nothing else is said. */
   public static final double USUAL_LEAST = 0.5;
 
-  private static final List<Judge> JUDGES = List.of(new MisplacedTypes(), new FeatureEnvy());
+  private static final List<Judge> JUDGES =
+      List.of(
+          new MisplacedTypes(),
+          new FeatureEnvy(),
+          new MutualTypes(),
+          new SeveralJobs(),
+          new HiddenAction(),
+          new AwkwardCollaborator(),
+          new ScatteredCreation(),
+          new RulesInEntity(),
+          new TwiceAnnounced(),
+          new NearDuplicate(),
+          new LongParameterList(),
+          new MisleadingName(),
+          new MisplacedTest(),
+          new ExposedField(),
+          new Unused());
 
   private Misfits() {}
+
+  /**
+   * The places that come into question for an outermost type or a method, the most probable first;
+   * none for what is not judged by place.
+   */
+  public static List<Place> places(Inquiry inquiry, int unit) {
+    return switch (inquiry.units().level(unit)) {
+      case TYPE ->
+          inquiry.units().topTypeOf(unit) == unit
+              ? MisplacedTypes.places(inquiry, unit)
+              : List.of();
+      case MEMBER -> FeatureEnvy.places(inquiry, unit);
+      default -> List.of();
+    };
+  }
 
   /** The misfits of some kinds, best founded first; all kinds where none is named. */
   public static List<Misfit> of(Inquiry inquiry, Set<MisfitKind> kinds) {

@@ -54,6 +54,23 @@ public final class MisplacedTypes implements Judge {
     return found;
   }
 
+  /** The places that come into question for an outermost type, the most probable first. */
+  static List<Place> places(Inquiry inquiry, int unit) {
+    TypeTies ties = inquiry.types();
+    int node = ties.node(unit);
+    if (node < 0) {
+      return List.of();
+    }
+    PlaceScores scores = new PlaceScores(new TypePlaces(ties, ties.homes()));
+    double[] chances = scores.chances(node);
+    List<Place> places = new ArrayList<>();
+    for (int place = 0; place < chances.length; place++) {
+      places.add(new Place(ties.packageAt(place), chances[place], place == ties.home[node]));
+    }
+    places.sort(Comparator.comparingDouble(p -> -p.score()));
+    return places;
+  }
+
   private static boolean mayMove(Inquiry inquiry, int node) {
     int unit = inquiry.types().unit(node);
     return !inquiry.units().has(unit, Trait.GENERATED)

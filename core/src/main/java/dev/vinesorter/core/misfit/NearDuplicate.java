@@ -1,0 +1,145 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Methods that do nearly the same: the rows of what they use, in the order of the source, differ in
+ * a few places (longest common subsequence, as in R. Wagner and M. Fischer, 1974), and they have as
+ * many lines and decisions. Overloads are alike on purpose and are passed over.
+ */
+final class NearDuplicate implements Judge {
+  private static final int FEWEST_LINES = 5;
+  private static final int FEWEST_USES = 6;
+  private static final int MOST_USES = 400;
+  private static final double ALIKE = .8;
+
+  /** Where more methods than this are alike in a type, it is made of them. */
+  private static final int MOST_ALIKE = 4;
+
+  @Override
+  public MisfitKind kind() {
+    return MisfitKind.NEAR_DUPLICATE;
+  }
+
+  @Override
+  public List<Misfit> judge(Inquiry inquiry) {
+    MemberTies members = inquiry.members();
+    Units units = inquiry.units();
+    List<Misfit> found = new ArrayList<>();
+    for (int type = 0; type < inquiry.types().size(); type++) {
+      Map<Integer, int[]> rows = new HashMap<>();
+      List<Integer> asked = new ArrayList<>();
+      for (int member : members.members[type]) {
+        int unit = members.unitOf[member];
+        int[] row = isAsked(units, unit) ? row(inquiry, unit) : new int[0];
+        if (row.length >= FEWEST_USES && row.length <= MOST_USES) {
+          rows.put(unit, row);
+          asked.add(unit);
+        }
+      }
+      List<Misfit> here = new ArrayList<>();
+      Set<Integer> told = new HashSet<>();
+      for (int one = 0; one < asked.size(); one++) {
+        for (int other = one + 1; other < asked.size(); other++) {
+          int first = asked.get(one);
+          int second = asked.get(other);
+          double alike = told.contains(second) ? 0 : alike(units, first, second, rows);
+          if (alike >= ALIKE) {
+            told.add(second);
+            here.add(misfit(inquiry, first, second, alike));
+          }
+        }
+      }
+      if (here.size() < MOST_ALIKE) {
+        found.addAll(here);
+      }
+    }
+    return found;
+  }
+
+  private static boolean isAsked(Units units, int unit) {
+    return units.has(unit, Trait.METHOD)
+        && !units.has(unit, Trait.GENERATED)
+        && units.lines(unit) >= FEWEST_LINES;
+  }
+
+  /** What a method uses, in the order of the source, each as a number. */
+  private static int[] row(Inquiry inquiry, int unit) {
+    References references = inquiry.survey().references();
+    int body = inquiry.units().nameAt(unit);
+    List<Integer> row = new ArrayList<>();
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      Kind kind = references.kind(r);
+      boolean counts = kind.structural() && kind != Kind.OVERRIDES && references.at(r) > body;
+      if (counts) {
+        row.add(references.target(r) * Kind.values().length + kind.ordinal());
+      }
+    }
+    return row.stream().mapToInt(Integer::intValue).toArray();
+  }
+
+  private static double alike(Units units, int one, int other, Map<Integer, int[]> rows) {
+    int[] a = rows.get(one);
+    int[] b = rows.get(other);
+    boolean near =
+        Math.abs(a.length - b.length) <= Math.max(1, a.length / 8)
+            && units.complexity(one) == units.complexity(other)
+            && Math.abs(units.lines(one) - units.lines(other)) <= 2
+            && !bare(units, one).equals(bare(units, other));
+    return near ? common(a, b) / (double) Math.max(a.length, b.length) : 0;
+  }
+
+  private static String bare(Units units, int unit) {
+    String name = units.simpleName(unit);
+    return name.substring(0, name.indexOf('('));
+  }
+
+  /** The length of the longest common subsequence; quadratic in time, linear in space. */
+  private static int common(int[] a, int[] b) {
+    int[] above = new int[b.length + 1];
+    for (int x : a) {
+      int[] row = new int[b.length + 1];
+      for (int k = 0; k < b.length; k++) {
+        row[k + 1] = x == b[k] ? above[k] + 1 : Math.max(above[k + 1], row[k]);
+      }
+      above = row;
+    }
+    return above[b.length];
+  }
+
+  private static Misfit misfit(Inquiry inquiry, int one, int other, double alike) {
+    Units units = inquiry.units();
+    int lines = units.lines(one);
+    List<Misfit.Evidence> evidence =
+        Arrays.asList(
+            Misfit.Evidence.in(
+                "both have "
+                    + units.complexity(one)
+                    + " ways through and use the same "
+                    + Math.round(100 * alike)
+                    + " % of what they use, in the same order",
+                one),
+            Misfit.Evidence.in("the other one", other));
+    double score = .26 + .25 * (alike - ALIKE) / (1 - ALIKE) + .02 * Math.min(15, lines);
+    return new Misfit(
+        MisfitKind.NEAR_DUPLICATE,
+        one,
+        List.of(other),
+        "",
+        Math.min(.8, score),
+        evidence,
+        List.of("literals and operators may differ; the survey does not know them"),
+        List.of(),
+        "make one method of the two, what differs as a parameter (no step does this yet)");
+  }
+}

@@ -1,0 +1,81 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.structure.Orphans;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** Types that nothing uses. In a library, others may use what is public. */
+final class Unused implements Judge {
+  private static final double OFTEN = .15;
+
+  @Override
+  public MisfitKind kind() {
+    return MisfitKind.UNUSED;
+  }
+
+  @Override
+  public List<Misfit> judge(Inquiry inquiry) {
+    Units units = inquiry.units();
+    Orphans.Entries entries = new Orphans.Entries(false, inquiry.namedElsewhere());
+    List<Orphans.Orphan> orphans =
+        Orphans.of(inquiry.survey(), Level.TYPE, inquiry.view(), entries);
+    // Where many public types are unused, they are there for others.
+    boolean program =
+        hasMain(inquiry)
+            && orphans.stream().filter(o -> units.has(o.units().get(0), Trait.PUBLIC)).count()
+                <= OFTEN * inquiry.types().size();
+    List<Misfit> found = new ArrayList<>();
+    for (Orphans.Orphan orphan : orphans) {
+      int unit = orphan.units().get(0);
+      boolean open = units.has(unit, Trait.PUBLIC) || units.has(unit, Trait.PROTECTED);
+      boolean asked =
+          units.topTypeOf(unit) == unit
+              && !units.has(unit, Trait.GENERATED)
+              && !units.has(unit, Trait.ANNOTATION);
+      if (asked) {
+        double score = (open ? program ? .6 : .15 : .75) - (orphan.byTests() ? .15 : 0);
+        List<String> against = new ArrayList<>();
+        if (orphan.byTests()) {
+          against.add("its tests use it");
+        }
+        if (open && !program) {
+          against.add("it is public, and others may use it");
+        }
+        found.add(
+            new Misfit(
+                MisfitKind.UNUSED,
+                unit,
+                orphan.units().stream().skip(1).toList(),
+                "",
+                score,
+                List.of(
+                    Misfit.Evidence.in(
+                        "nothing uses it; "
+                            + String.format(Locale.ROOT, "%,d", orphan.lines())
+                            + " lines would go with it",
+                        unit)),
+                against,
+                List.of(),
+                "remove it, if nobody else needs it (no step does this yet)"));
+      }
+    }
+    return found;
+  }
+
+  private static boolean hasMain(Inquiry inquiry) {
+    MemberTies members = inquiry.members();
+    for (int member = 0; member < members.size(); member++) {
+      boolean main =
+          inquiry.units().simpleName(members.unitOf[member]).equals("main(String[])")
+              && members.has(member, Trait.STATIC);
+      if (main) {
+        return true;
+      }
+    }
+    return false;
+  }
+}
