@@ -12,5 +12,6 @@ module dev.vinesorter.core {
   exports dev.vinesorter.core.model;
   exports dev.vinesorter.core.plan;
   exports dev.vinesorter.core.structure;
+  exports dev.vinesorter.core.suggest;
   exports dev.vinesorter.core.trellis;
 }

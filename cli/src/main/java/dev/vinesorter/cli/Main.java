@@ -48,6 +48,7 @@ public final class Main implements Callable<Integer> {
           "check",
           "metrics",
           "misfits",
+          "suggest",
           "drift",
           "export",
           "rehearse",
@@ -130,6 +131,7 @@ public final class Main implements Callable<Integer> {
       case "drift" -> new DriftCommand();
 
       case "misfits" -> new MisfitsCommand();
+      case "suggest" -> new SuggestCommand();
       case "cycles" -> new CyclesCommand();
       case "why" -> new WhyCommand();
       case "export" -> new ExportCommand();

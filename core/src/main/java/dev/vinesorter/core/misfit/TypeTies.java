@@ -220,6 +220,34 @@ public final class TypeTies {
     return Arrays.stream(both).sorted().distinct().toArray();
   }
 
+  /** The types that a type uses, ascending. */
+  public int[] used(int node) {
+    return targets(uses, node);
+  }
+
+  /** The types that use a type, ascending. */
+  public int[] using(int node) {
+    return targets(users, node);
+  }
+
+  /** The words of a type's simple name. */
+  public List<String> words(int node) {
+    return words.get(node);
+  }
+
+  /** At how many sites one type uses another. */
+  public int sites(int user, int used) {
+    return uses.weight(user, used);
+  }
+
+  private static int[] targets(Digraph graph, int node) {
+    int[] targets = new int[arcs(graph, node)];
+    for (int k = 0; k < targets.length; k++) {
+      targets[k] = graph.target(graph.firstArc(node) + k);
+    }
+    return targets;
+  }
+
   static int arcs(Digraph graph, int node) {
     return graph.firstArc(node + 1) - graph.firstArc(node);
   }
