@@ -66,9 +66,9 @@ final class Suggestions {
       accepted.clear();
       int before = refused.size();
       for (Found plan : plans) {
-        SuggestReport.Suggested suggested = rehearsed(plan, refused);
+        SuggestReport.Suggested suggested = rehearsed(plan.moves(), plan.proven(), refused);
         if (suggested != null) {
-          accepted.add(suggested);
+          accepted.add(worthIt(suggested, plan.moves()));
         }
       }
       boolean anew = refused.size() > before && System.nanoTime() < until;
@@ -89,16 +89,37 @@ final class Suggestions {
             + ") there is none, or no move is worth its cost.";
   }
 
+  /** The same plan without the steps that gain nothing of what is counted. */
+  private SuggestReport.Suggested worthIt(SuggestReport.Suggested plan, List<Move> moves) {
+    List<Move> kept = new ArrayList<>();
+    for (int n = 0; n < moves.size(); n++) {
+      if (plan.standings().get(n + 1).isBetterThan(plan.standings().get(n))) {
+        kept.add(moves.get(n));
+      }
+    }
+    if (kept.size() == moves.size() || kept.isEmpty()) {
+      return plan;
+    }
+    SuggestReport.Suggested shorter = rehearsed(kept, plan.proven(), new HashSet<>());
+    List<SuggestReport.Standing> standings = plan.standings();
+    boolean same =
+        shorter != null
+            && !standings
+                .get(standings.size() - 1)
+                .isBetterThan(shorter.standings().get(shorter.standings().size() - 1));
+    return same ? shorter : plan;
+  }
+
   /** The plan with what a rehearsal came to; null where a step is refused, which is noted. */
-  private SuggestReport.Suggested rehearsed(Found plan, Set<String> refused) {
-    List<Step> steps = plan.moves().stream().map(this::step).toList();
+  private SuggestReport.Suggested rehearsed(List<Move> moves, boolean proven, Set<String> refused) {
+    List<Step> steps = moves.stream().map(this::step).toList();
     List<SuggestReport.Standing> standings = new ArrayList<>();
     standings.add(standing(kept.shown()));
     Rehearsal last = null;
     for (int n = 1; n <= steps.size(); n++) {
       last = rehearsal(steps.subList(0, n));
       if (!last.accepted()) {
-        refused.add(plan.moves().get(n - 1).name());
+        refused.add(moves.get(n - 1).name());
         return null;
       }
       standings.add(standing(ShownPart.of(last.after())));
@@ -110,10 +131,10 @@ final class Suggestions {
     return new SuggestReport.Suggested(
         RehearseCommand.content(last),
         standings,
-        plan.moves().stream().map(Move::against).toList(),
+        moves.stream().map(Move::against).toList(),
         becomePublic,
         isComplete(standings.get(steps.size())),
-        plan.proven());
+        proven);
   }
 
   /** Whether nothing of what was asked for is left, what no move of a type mends included. */

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
+import dev.vinesorter.source.config.KnownBreaches;
 import dev.vinesorter.source.config.TrellisFile;
 import dev.vinesorter.source.disk.RootLock;
 import dev.vinesorter.source.journal.Journal;
@@ -271,7 +272,9 @@ final class Workbench {
     Set<String> names = new HashSet<>();
     Overlay sources = overlay(survey);
     for (String path : sources.paths()) {
-      if (path.contains("META-INF/") || SETTINGS.stream().anyMatch(path::endsWith)) {
+      boolean own = path.equals(TrellisFile.NAME) || path.equals(KnownBreaches.NAME);
+      boolean setting = path.contains("META-INF/") || SETTINGS.stream().anyMatch(path::endsWith);
+      if (setting && !own) {
         String text = sources.text(path).text();
         addDotted(text, Math.min(text.length(), MOST_CHARS), names);
       }

@@ -18,7 +18,14 @@ public final class SuggestReport {
    * @param breaches breaches of the trellis
    * @param misfits types that belong into another package
    */
-  public record Standing(long cycleWeight, int breaches, int misfits) {}
+  public record Standing(long cycleWeight, int breaches, int misfits) {
+    /** Whether less of something is left than by another one. */
+    public boolean isBetterThan(Standing other) {
+      return cycleWeight < other.cycleWeight
+          || breaches < other.breaches
+          || misfits < other.misfits;
+    }
+  }
 
   /**
    * One plan, rehearsed.
@@ -121,7 +128,10 @@ public final class SuggestReport {
                   + Page.count(plan.content.changes().size(), "file", "files")
                   + (plan.becomePublic == 0
                       ? ", nothing becomes less private"
-                      : ", " + plan.becomePublic + " become less private"));
+                      : ", "
+                          + plan.becomePublic
+                          + (plan.becomePublic == 1 ? " becomes" : " become")
+                          + " less private"));
       page.line("  as it is: " + standing(plan.before()));
       for (int n = 1; n < plan.standings.size(); n++) {
         Step step = plan.content.plan().steps().get(n - 1);
@@ -141,7 +151,7 @@ public final class SuggestReport {
                   + (plan.proven
                       ? "; no plan of fewer steps does as much"
                       : "; a shorter plan was not found, which proves nothing")
-              : "  that is left; more steps were not found that are worth it");
+              : "  the rest is left: no more moves were found that are worth their cost");
       page.line();
       PlanReport.structure(page, plan.content, view);
       page.line();

@@ -127,7 +127,7 @@ public final class Search {
       stays[type] = question.staying().contains(ties.unit(type));
     }
     this.start = weight();
-    this.price = Math.max(0.5, start / 100.0);
+    this.price = start / 100.0;
   }
 
   /** What is to be brought to 0. */
@@ -162,7 +162,12 @@ public final class Search {
       Map<Set<String>, Line> next = new HashMap<>();
       for (Line line : beam) {
         play(line);
+        Set<Integer> moved = new HashSet<>();
+        line.moves.forEach(move -> moved.addAll(move.types()));
         for (Move move : moves(all)) {
+          if (move.types().stream().anyMatch(moved::contains)) {
+            continue;
+          }
           if (!goOn.getAsBoolean()) {
             break;
           }
@@ -213,6 +218,11 @@ public final class Search {
     moves.add(move);
     double cost = price * (1 + 4 * move.against() + .1 * (move.types().size() - 1));
     return new Line(moves, weight, line.cost + cost);
+  }
+
+  /** All moves that the search may make as the code stands, however little they gain. */
+  List<Move> every() {
+    return moves(true);
   }
 
   /** The moves that are worth weighing as things stand; all there are where there are few. */
