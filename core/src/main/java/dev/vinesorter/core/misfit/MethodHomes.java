@@ -78,7 +78,6 @@ public final class MethodHomes {
         && !units.has(unit, Trait.NATIVE)
         && !units.has(unit, Trait.GENERATED)
         && units.parent(unit) == ties.types.unitOf[ties.types.nodeOf[unit]]
-        && !units.has(units.parent(unit), Trait.INTERFACE)
         && !ties.inFamily[member]
         && units.lines(unit) >= FEWEST_LINES;
   }
