@@ -1,7 +1,12 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.report.Page;
+import dev.vinesorter.source.disk.WholeFile;
+import dev.vinesorter.source.text.CannotWorkException;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import picocli.CommandLine.Mixin;
@@ -33,6 +38,16 @@ abstract class BaseCommand implements Callable<Integer> {
     Page page = new Page(Output.colour(!common.noColour));
     content.accept(page);
     print(page.toString());
+  }
+
+  /** Writes a plan that was proposed, whole or not at all, and says so. */
+  void writePlan(Path file, String plan, long steps) {
+    try {
+      WholeFile.replace(file, plan.getBytes(StandardCharsets.UTF_8));
+    } catch (IOException e) {
+      throw CannotWorkException.io("write", file, e);
+    }
+    say(steps + " steps are in " + file + "; 'vinesort rehearse " + file + "' tries them.");
   }
 
   void print(String text) {

@@ -4,18 +4,13 @@ import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.MisfitKind;
 import dev.vinesorter.core.misfit.Misfits;
-import dev.vinesorter.core.misfit.Place;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.report.MisfitsReport;
-import dev.vinesorter.source.config.ActionsFile;
 import dev.vinesorter.source.config.KnownBreaches;
-import dev.vinesorter.source.disk.WholeFile;
 import dev.vinesorter.source.keep.KeptSurvey;
-import dev.vinesorter.source.text.CannotWorkException;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -98,13 +93,10 @@ final class MisfitsCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    Inquiry inquiry =
-        new Inquiry(
-            survey,
-            structure.view(bench),
-            ActionsFile.with(bench.trellis()),
-            bench.namedElsewhere(kept));
-    List<Misfit> all = about(survey, Misfits.of(inquiry, asked));
+    Inquiry inquiry = structure.inquiry(bench, kept);
+    int about = unit == null ? -1 : Workbench.unit(survey, unit);
+    int around = within == null ? -1 : Workbench.unit(survey, within);
+    List<Misfit> all = inside(survey, around, inside(survey, about, Misfits.of(inquiry, asked)));
     Known known = KnownBreaches.of(bench.root());
     List<Misfit> sure = all.stream().filter(m -> m.score() >= least()).toList();
     List<Misfit> fresh = sure.stream().filter(m -> !known.has(m.key(survey.units()))).toList();
@@ -121,8 +113,8 @@ final class MisfitsCommand extends BaseCommand {
             survey,
             told,
             rehearsed,
-            explained(survey),
-            places(inquiry),
+            about,
+            about < 0 ? List.of() : Misfits.places(inquiry, about),
             sure.size() - fresh.size(),
             all.size() - sure.size() + fresh.size() - told.size());
     if (planFile != null) {
@@ -134,16 +126,6 @@ final class MisfitsCommand extends BaseCommand {
       show(page -> MisfitsReport.text(page, content, bench.lines(kept), lists.all));
     }
     return ExitCode.DONE;
-  }
-
-  private int explained(Survey survey) {
-    return unit == null ? -1 : Workbench.unit(survey, unit);
-  }
-
-  private List<Place> places(Inquiry inquiry) {
-    return unit == null
-        ? List.of()
-        : Misfits.places(inquiry, Workbench.unit(inquiry.survey(), unit));
   }
 
   private double least() {
@@ -167,23 +149,16 @@ final class MisfitsCommand extends BaseCommand {
     return asked;
   }
 
-  /** Those that have to do with the units asked about. */
-  private List<Misfit> about(Survey survey, List<Misfit> all) {
+  /** Those that have to do with what stands in a unit; all where none is asked about. */
+  private static List<Misfit> inside(Survey survey, int around, List<Misfit> all) {
     Units units = survey.units();
-    List<Misfit> about = all;
-    for (String name : new String[] {unit, within}) {
-      if (name != null) {
-        int around = Workbench.unit(survey, name);
-        about =
-            about.stream()
-                .filter(
-                    m ->
-                        units.inside(m.unit(), around)
-                            || m.with().stream().anyMatch(u -> units.inside(u, around)))
-                .toList();
-      }
-    }
-    return about;
+    return all.stream()
+        .filter(
+            m ->
+                around < 0
+                    || units.inside(m.unit(), around)
+                    || m.with().stream().anyMatch(u -> units.inside(u, around)))
+        .toList();
   }
 
   private void writePlan(MisfitsReport.Content content) {
@@ -192,11 +167,6 @@ final class MisfitsCommand extends BaseCommand {
       say("No misfit that is told has steps; no plan was written.");
       return;
     }
-    try {
-      WholeFile.replace(planFile, MisfitsReport.plan(content).getBytes(StandardCharsets.UTF_8));
-    } catch (IOException e) {
-      throw CannotWorkException.io("write", planFile, e);
-    }
-    say(steps + " steps are in " + planFile + "; 'vinesort rehearse " + planFile + "' tries them.");
+    writePlan(planFile, MisfitsReport.plan(content), steps);
   }
 }

@@ -1,9 +1,12 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.source.config.ActionsFile;
+import dev.vinesorter.source.keep.KeptSurvey;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -40,6 +43,12 @@ final class StructureOptions {
   /** These options as one text, the same for the same view. */
   String text() {
     return withTests + " " + hide + " " + folds;
+  }
+
+  /** What judges are asked about in that view. */
+  Inquiry inquiry(Workbench bench, KeptSurvey kept) {
+    return new Inquiry(
+        kept.shown(), view(bench), ActionsFile.with(bench.trellis()), bench.namedElsewhere(kept));
   }
 
   /** The view that these options and the trellis of the root give. */

@@ -13,12 +13,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.suggest.Question;
 import dev.vinesorter.core.trellis.PackageLayers;
 import dev.vinesorter.report.SuggestReport;
-import dev.vinesorter.source.config.ActionsFile;
-import dev.vinesorter.source.disk.WholeFile;
 import dev.vinesorter.source.keep.KeptSurvey;
-import dev.vinesorter.source.text.CannotWorkException;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -103,12 +98,7 @@ final class SuggestCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    Inquiry inquiry =
-        new Inquiry(
-            survey,
-            structure.view(bench),
-            ActionsFile.with(bench.trellis()),
-            bench.namedElsewhere(kept));
+    Inquiry inquiry = structure.inquiry(bench, kept);
     Question question = question(bench, inquiry);
     Suggestions suggestions = new Suggestions(bench, kept, inquiry, asked());
     List<SuggestReport.Suggested> plans =
@@ -121,7 +111,8 @@ final class SuggestCommand extends BaseCommand {
       show(page -> SuggestReport.text(page, plans, inquiry.view()));
     }
     if (planFile != null && !plans.isEmpty()) {
-      write(plans.get(0));
+      SuggestReport.Suggested first = plans.get(0);
+      writePlan(planFile, SuggestReport.plan(first), first.content().plan().steps().size());
     }
     return ExitCode.DONE;
   }
@@ -202,20 +193,5 @@ final class SuggestCommand extends BaseCommand {
       }
     }
     return staying;
-  }
-
-  private void write(SuggestReport.Suggested plan) {
-    try {
-      WholeFile.replace(planFile, SuggestReport.plan(plan).getBytes(StandardCharsets.UTF_8));
-    } catch (IOException e) {
-      throw CannotWorkException.io("write", planFile, e);
-    }
-    say(
-        plan.content().plan().steps().size()
-            + " steps are in "
-            + planFile
-            + "; 'vinesort rehearse "
-            + planFile
-            + "' tries them.");
   }
 }

@@ -88,6 +88,11 @@ public final class Digraph {
     return offsets[node];
   }
 
+  /** The nodes that arcs of a node lead to, ascending; a copy. */
+  public int[] targets(int node) {
+    return Arrays.copyOfRange(targets, offsets[node], offsets[node + 1]);
+  }
+
   public int target(int arc) {
     return targets[arc];
   }

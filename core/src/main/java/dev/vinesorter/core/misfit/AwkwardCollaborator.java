@@ -26,15 +26,14 @@ final class AwkwardCollaborator implements Judge {
     MemberTies members = inquiry.members();
     List<Misfit> found = new ArrayList<>();
     for (int type = 0; type < ties.size(); type++) {
-      int service = type;
       int door = door(inquiry, type);
       boolean matters = door >= 0 && (keepsState(inquiry, type) || acts(inquiry, type));
       if (!matters) {
         continue;
       }
       Map<Integer, Integer> byUser = new TreeMap<>();
-      for (int user : members.targets(members.users, door)) {
-        if (members.owner[user] != service && works(inquiry, user, service)) {
+      for (int user : members.using(door)) {
+        if (members.owner[user] != type && works(inquiry, user, type)) {
           byUser.putIfAbsent(members.owner[user], user);
         }
       }

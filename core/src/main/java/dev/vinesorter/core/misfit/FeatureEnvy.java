@@ -10,9 +10,6 @@ import java.util.Map;
 
 /** Methods that work with another type's data more than with their own, by {@link HomeSign}s. */
 public final class FeatureEnvy implements Judge {
-  /** What a score of the fit is worth in ordinary code, as odds. */
-  private static final double RARER = 1;
-
   @Override
   public MisfitKind kind() {
     return MisfitKind.FEATURE_ENVY;
@@ -49,7 +46,7 @@ public final class FeatureEnvy implements Judge {
     Best[] best = best(ties, HomeSign.weights());
     List<Misfit> found = new ArrayList<>();
     for (int member = 0; member < best.length; member++) {
-      double score = best[member].score / (best[member].score + RARER * (1 - best[member].score));
+      double score = best[member].score;
       if (best[member].type >= 0 && score >= MisplacedTypes.LEAST) {
         found.add(misfit(inquiry, homes, member, best[member], score));
       }
@@ -94,12 +91,12 @@ public final class FeatureEnvy implements Judge {
     evidence.add(
         Misfit.Evidence.at(
             "uses "
-                + members(units, inquiry, theirs)
+                + members(inquiry, theirs)
                 + " of "
                 + units.simpleName(type)
                 + (ours.isEmpty()
                     ? ", and nothing of its own type"
-                    : ", and " + members(units, inquiry, ours) + " of its own type"),
+                    : ", and " + members(inquiry, ours) + " of its own type"),
             theirs.get(0)));
     Map<Integer, Integer> callers = ties.usersByOwner(member);
     int there = callers.getOrDefault(best.type, 0);
@@ -152,14 +149,13 @@ public final class FeatureEnvy implements Judge {
   }
 
   /** The members that references name, counted and the first ones named. */
-  private static String members(Units units, Inquiry inquiry, List<Integer> references) {
+  private static String members(Inquiry inquiry, List<Integer> references) {
     Map<Integer, Integer> counts = new HashMap<>();
     List<String> names = new ArrayList<>();
     for (int r : references) {
       int used = inquiry.survey().references().target(r);
       if (counts.merge(used, 1, Integer::sum) == 1) {
-        String name = units.simpleName(used);
-        names.add(name.indexOf('(') < 0 ? name : name.substring(0, name.indexOf('(')) + "()");
+        names.add(inquiry.brief(used));
       }
     }
     int shown = Math.min(3, names.size());

@@ -150,7 +150,7 @@ final class HiddenAction implements Judge {
     Set<Integer> reached = new HashSet<>(Set.of(member));
     Deque<Integer> queue = new ArrayDeque<>(reached);
     while (!queue.isEmpty() && reached.size() < 1000) {
-      for (int user : members.targets(members.users, queue.remove())) {
+      for (int user : members.using(queue.remove())) {
         if (reached.add(user)) {
           queue.add(user);
         }

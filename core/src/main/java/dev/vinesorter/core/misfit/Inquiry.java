@@ -1,5 +1,6 @@
 package dev.vinesorter.core.misfit;
 
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.View;
@@ -42,6 +43,12 @@ public record Inquiry(Survey survey, View view, Actions actions, Set<String> nam
   /** The full name of a unit. */
   String name(int unit) {
     return units().name(unit);
+  }
+
+  /** The simple name of a unit, a method's with empty parentheses. */
+  String brief(int unit) {
+    String name = units().simpleName(unit);
+    return name.indexOf('(') < 0 ? name : MemberNames.bare(name) + "()";
   }
 
   /** The first units by name, joined for people. */

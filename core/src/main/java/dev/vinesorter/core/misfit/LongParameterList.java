@@ -31,7 +31,7 @@ final class LongParameterList implements Judge {
       if (asked) {
         List<Misfit.Evidence> evidence = new ArrayList<>();
         evidence.add(Misfit.Evidence.in("takes " + parameters + " parameters", unit));
-        int callers = members.targets(members.users, member).length;
+        int callers = members.using(member).length;
         if (callers > 0) {
           evidence.add(
               Misfit.Evidence.in(

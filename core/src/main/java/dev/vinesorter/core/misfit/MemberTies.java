@@ -3,6 +3,7 @@ package dev.vinesorter.core.misfit;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -168,15 +169,12 @@ public final class MemberTies {
 
   /** The members that a member uses, each once. */
   public int[] used(int node) {
-    return targets(uses, node);
+    return uses.targets(node);
   }
 
-  int[] targets(Digraph graph, int node) {
-    int[] targets = new int[graph.firstArc(node + 1) - graph.firstArc(node)];
-    for (int k = 0; k < targets.length; k++) {
-      targets[k] = graph.target(graph.firstArc(node) + k);
-    }
-    return targets;
+  /** The members that use a member, each once. */
+  int[] using(int node) {
+    return users.targets(node);
   }
 
   boolean has(int node, Trait trait) {
@@ -185,13 +183,6 @@ public final class MemberTies {
 
   /** The words of a member's own name. */
   List<String> words(int node) {
-    return Words.of(bareName(node));
-  }
-
-  /** The name without parameters. */
-  String bareName(int node) {
-    String name = survey.units().simpleName(unitOf[node]);
-    int open = name.indexOf('(');
-    return open < 0 ? name : name.substring(0, open);
+    return Words.of(MemberNames.bare(survey.units().simpleName(unitOf[node])));
   }
 }

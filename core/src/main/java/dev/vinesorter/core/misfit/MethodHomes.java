@@ -94,7 +94,7 @@ public final class MethodHomes {
   public List<Candidate> candidates(int member) {
     int own = ties.owner[member];
     Map<Integer, List<Integer>> byOwner = new TreeMap<>();
-    for (int used : ties.targets(ties.uses, member)) {
+    for (int used : ties.used(member)) {
       byOwner.computeIfAbsent(ties.owner[used], t -> new ArrayList<>()).add(used);
     }
     List<Candidate> candidates = new ArrayList<>();
@@ -265,7 +265,7 @@ public final class MethodHomes {
   private int others(int member, int own, int type) {
     Set<Integer> found = new HashSet<>();
     for (int theirs : ties.members[type]) {
-      for (int user : ties.targets(ties.users, theirs)) {
+      for (int user : ties.using(theirs)) {
         if (ties.owner[user] == own && user != member) {
           found.add(user);
         }

@@ -15,22 +15,11 @@ public final class MisplacedTypes implements Judge {
   /** Less sure ones are not even told. */
   static final double LEAST = 0.1;
 
-  /**
-   * Scrambled code has one misplaced type in twenty, ordinary code one in some fifty: what a score
-   * of the fit is worth there, as odds.
-   */
-  private static final double RARER = 1;
-
   private static final int MOST_EVIDENCE = 4;
 
   @Override
   public MisfitKind kind() {
     return MisfitKind.MISPLACED_TYPE;
-  }
-
-  /** A chance that was fitted on scrambled code, as one in ordinary code. */
-  static double calibrated(double chance) {
-    return chance / (chance + RARER * (1 - chance));
   }
 
   @Override
@@ -44,7 +33,7 @@ public final class MisplacedTypes implements Judge {
     PlaceScores.Best[] best = scores.all();
     PlaceScores asIs = null;
     for (int node = 0; node < best.length; node++) {
-      double score = calibrated(best[node].score());
+      double score = best[node].score();
       boolean asked = best[node].place() >= 0 && score >= LEAST && mayMove(inquiry, node);
       if (asked) {
         asIs = asIs == null ? new PlaceScores(new TypePlaces(ties, ties.homes())) : asIs;
@@ -228,21 +217,14 @@ public final class MisplacedTypes implements Judge {
     }
 
     private Misfit.Evidence uses(Digraph graph, String says) {
-      int[] found = there(targets(graph, node));
+      int[] found = there(graph.targets(node));
       return found.length == 0 ? null : shown(says + inquiry.some(found), found);
-    }
-
-    private static int[] targets(Digraph graph, int of) {
-      int first = graph.firstArc(of);
-      return java.util.stream.IntStream.range(first, graph.firstArc(of + 1))
-          .map(graph::target)
-          .toArray();
     }
 
     private Misfit.Evidence alike(Digraph rows, Digraph columns, String says) {
       java.util.TreeSet<Integer> found = new java.util.TreeSet<>();
-      for (int shared : targets(rows, node)) {
-        for (int other : targets(columns, shared)) {
+      for (int shared : rows.targets(node)) {
+        for (int other : columns.targets(shared)) {
           if (other != node && ties.home[other] == place) {
             found.add(ties.unit(other));
           }
@@ -312,7 +294,7 @@ public final class MisplacedTypes implements Judge {
     }
 
     private Misfit.Evidence mentions() {
-      int[] found = there(targets(ties.mentions, node));
+      int[] found = there(ties.mentions.targets(node));
       return found.length == 0
           ? null
           : Misfit.Evidence.in(

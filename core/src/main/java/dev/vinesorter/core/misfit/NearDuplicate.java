@@ -1,6 +1,7 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -95,13 +96,9 @@ final class NearDuplicate implements Judge {
         Math.abs(a.length - b.length) <= Math.max(1, a.length / 8)
             && units.complexity(one) == units.complexity(other)
             && Math.abs(units.lines(one) - units.lines(other)) <= 2
-            && !bare(units, one).equals(bare(units, other));
+            && !MemberNames.bare(units.simpleName(one))
+                .equals(MemberNames.bare(units.simpleName(other)));
     return near ? common(a, b) / (double) Math.max(a.length, b.length) : 0;
-  }
-
-  private static String bare(Units units, int unit) {
-    String name = units.simpleName(unit);
-    return name.substring(0, name.indexOf('('));
   }
 
   /** The length of the longest common subsequence; quadratic in time, linear in space. */

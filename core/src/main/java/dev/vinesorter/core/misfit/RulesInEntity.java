@@ -83,7 +83,7 @@ final class RulesInEntity implements Judge {
       evidence.add(
           Misfit.Evidence.in(
               "decides who may: " + units.simpleName(members.unitOf[rule]), members.unitOf[rule]));
-      for (int user : members.targets(members.users, rule)) {
+      for (int user : members.using(rule)) {
         if (inquiry.types().home[members.owner[user]] != inquiry.types().home[type]) {
           askers.add(inquiry.types().unit(members.owner[user]));
         }

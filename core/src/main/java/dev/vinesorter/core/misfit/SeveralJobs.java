@@ -75,7 +75,7 @@ final class SeveralJobs implements Judge {
       List<String> names = new ArrayList<>();
       Set<String> said = new HashSet<>();
       for (int member : job) {
-        String name = bare(units.simpleName(member));
+        String name = inquiry.brief(member);
         if (!names.contains(name)) {
           names.add(name);
         }
@@ -115,9 +115,5 @@ final class SeveralJobs implements Judge {
         apart ? List.of() : List.of("the groups' names share words"),
         List.of(),
         "split it into " + jobs.size() + " types, one for each group (no step does this yet)");
-  }
-
-  private static String bare(String name) {
-    return name.indexOf('(') < 0 ? name : name.substring(0, name.indexOf('(')) + "()";
   }
 }

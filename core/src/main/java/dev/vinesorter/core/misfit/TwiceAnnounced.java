@@ -40,7 +40,7 @@ final class TwiceAnnounced implements Judge {
       boolean sends =
           members.has(news, Trait.METHOD) && !words.isEmpty() && SENDING.contains(words.get(0));
       if (sends) {
-        int[] senders = members.targets(members.users, news);
+        int[] senders = members.using(news);
         for (int one : senders) {
           for (int other : senders) {
             boolean apart =
@@ -68,10 +68,10 @@ final class TwiceAnnounced implements Judge {
       return other;
     }
     Set<Integer> callers = new HashSet<>();
-    for (int caller : members.targets(members.users, one)) {
+    for (int caller : members.using(one)) {
       callers.add(caller);
     }
-    for (int caller : members.targets(members.users, other)) {
+    for (int caller : members.using(other)) {
       if (callers.contains(caller)) {
         return caller;
       }

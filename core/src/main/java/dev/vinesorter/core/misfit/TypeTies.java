@@ -222,12 +222,12 @@ public final class TypeTies {
 
   /** The types that a type uses, ascending. */
   public int[] used(int node) {
-    return targets(uses, node);
+    return uses.targets(node);
   }
 
   /** The types that use a type, ascending. */
   public int[] using(int node) {
-    return targets(users, node);
+    return users.targets(node);
   }
 
   /** The words of a type's simple name. */
@@ -238,14 +238,6 @@ public final class TypeTies {
   /** At how many sites one type uses another. */
   public int sites(int user, int used) {
     return uses.weight(user, used);
-  }
-
-  private static int[] targets(Digraph graph, int node) {
-    int[] targets = new int[arcs(graph, node)];
-    for (int k = 0; k < targets.length; k++) {
-      targets[k] = graph.target(graph.firstArc(node) + k);
-    }
-    return targets;
   }
 
   static int arcs(Digraph graph, int node) {

@@ -259,7 +259,7 @@ public final class Search {
       }
     }
     moves.addAll(apart(order));
-    moves.removeIf(move -> move.against() >= AGAINST || question.refused().contains(move.name()));
+    moves.removeIf(move -> question.refused().contains(move.name()));
     return moves;
   }
 
