@@ -100,16 +100,8 @@ public final class ShownPart {
 
   private Units.Columns columns() {
     Units.Columns all = units.columns();
-    int[] row = new int[size + 1];
-    IntList lines = new IntList();
-    for (int unit = 0; unit < idOf.length; unit++) {
-      if (idOf[unit] != GONE) {
-        for (int n = all.lineRow()[unit]; n < all.lineRow()[unit + 1]; n++) {
-          lines.add(all.lines()[n]);
-        }
-        row[idOf[unit] + 1] = lines.size();
-      }
-    }
+    int[][] lines = picked(all.lineRow(), all.lines());
+    int[][] facts = picked(all.factRow(), all.facts());
     return new Units.Columns(
         all.strings(),
         ids(picked(all.parent())),
@@ -123,8 +115,10 @@ public final class ShownPart {
         picked(all.complexity()),
         picked(all.type()),
         picked(all.doc()),
-        row,
-        lines.toArray());
+        facts[0],
+        facts[1],
+        lines[0],
+        lines[1]);
   }
 
   private int[] picked(int[] column) {
@@ -135,6 +129,25 @@ public final class ShownPart {
       }
     }
     return cells;
+  }
+
+  /** The rows, and cells in them, of the units that are needed; one past the last row has none. */
+  private int[][] picked(int[] row, int[] cells) {
+    int[] rows = new int[size + 1];
+    IntList inRows = new IntList();
+    for (int unit = 0; unit < idOf.length; unit++) {
+      if (idOf[unit] != GONE) {
+        for (int n = row(row, unit); n < row(row, unit + 1); n++) {
+          inRows.add(cells[n]);
+        }
+        rows[idOf[unit] + 1] = inRows.size();
+      }
+    }
+    return new int[][] {rows, inRows.toArray()};
+  }
+
+  private static int row(int[] row, int at) {
+    return at < row.length ? row[at] : 0;
   }
 
   private int[] ids(int[] old) {

@@ -30,6 +30,7 @@ public final class SurveyBuilder {
   private final IntList type = new IntList();
   private final IntList doc = new IntList();
   private final List<int[]> lineStarts = new ArrayList<>();
+  private final Map<Integer, Facts.Draft> facts = new HashMap<>();
 
   private final IntList from = new IntList();
   private final IntList target = new IntList();
@@ -114,6 +115,27 @@ public final class SurveyBuilder {
     doc.set(unit, strings.add(firstSentence));
   }
 
+  /** The names of a member's parameters, in order. */
+  public void parameters(int unit, List<String> names) {
+    if (!names.isEmpty()) {
+      factsOf(unit).parameters(names);
+    }
+  }
+
+  /** The shape of a member's body. */
+  public void shape(int unit, Shape shape) {
+    factsOf(unit).shape(shape);
+  }
+
+  /** A decision that a member makes. */
+  public void decision(int unit, Decision decision) {
+    factsOf(unit).decision(decision);
+  }
+
+  private Facts.Draft factsOf(int unit) {
+    return facts.computeIfAbsent(unit, u -> new Facts.Draft());
+  }
+
   public boolean isMember(int unit) {
     return level.get(unit) == Level.MEMBER.ordinal();
   }
@@ -166,6 +188,9 @@ public final class SurveyBuilder {
     complexity.set(made, units.complexity(unit));
     type.set(made, units.hasType(unit) ? strings.add(units.type(unit)) : -1);
     doc.set(made, units.hasDoc(unit) ? strings.add(units.doc(unit)) : -1);
+    if (units.facts().has(unit)) {
+      facts.put(made, Facts.Draft.of(units.facts(), unit));
+    }
     lineStarts.set(made, starts);
     return made;
   }
@@ -202,6 +227,8 @@ public final class SurveyBuilder {
     byte[] levels = new byte[size];
     int[][] columns = new int[10][size];
     int[][] starts = new int[size][];
+    int[] factRow = new int[size + 1];
+    IntList factCells = new IntList();
     for (int unit = 0; unit < size; unit++) {
       int old = order[unit];
       levels[unit] = (byte) level.get(old);
@@ -215,12 +242,17 @@ public final class SurveyBuilder {
       columns[7][unit] = complexity.get(old);
       columns[8][unit] = type.get(old) < 0 ? -1 : table.add(strings.get(type.get(old)));
       columns[9][unit] = doc.get(old) < 0 ? -1 : table.add(strings.get(doc.get(old)));
+      if (facts.containsKey(old)) {
+        facts.get(old).put(factCells, table);
+      }
+      factRow[unit + 1] = factCells.size();
       starts[unit] = lineStarts.get(old);
     }
+    StringTable built = table.build();
     Units units =
         new Units(
             new UnitArrays(
-                table.build(),
+                built,
                 columns[0],
                 levels,
                 columns[1],
@@ -232,6 +264,7 @@ public final class SurveyBuilder {
                 columns[7],
                 columns[8],
                 columns[9],
+                new Facts(built, factRow, factCells.toArray()),
                 starts));
     problems.sort(
         Comparator.comparing(Problem::file)

@@ -17,6 +17,8 @@ public final class SurveyDraft {
   private final Survey before;
   private final UnitArrays of;
 
+  private Facts facts;
+
   /** What each reference of the old survey names; that survey's own until one changes. */
   private int[] targets;
 
@@ -41,6 +43,7 @@ public final class SurveyDraft {
   public SurveyDraft(Survey before) {
     this.before = before;
     this.of = before.units().copy();
+    this.facts = of.facts();
     int[][] columns = before.references().columns();
     this.targets = columns[1];
     this.offsets = columns[2];
@@ -74,6 +77,10 @@ public final class SurveyDraft {
     of.begin()[unit] = of.begin()[unit] < 0 ? -1 : placeOfBegin.applyAsInt(of.begin()[unit]);
     of.end()[unit] = of.end()[unit] < 0 ? -1 : place.applyAsInt(of.end()[unit]);
     of.nameAt()[unit] = of.nameAt()[unit] < 0 ? -1 : place.applyAsInt(of.nameAt()[unit]);
+    if (facts == of.facts()) {
+      facts = facts.copy();
+    }
+    facts.shift(unit, place);
     References references = before.references();
     if (offsets == references.columns()[2]) {
       offsets = offsets.clone();
@@ -160,10 +167,11 @@ public final class SurveyDraft {
           end[file] = text.length;
           lineStarts[file] = text.lineStarts;
         });
+    StringTable strings = newStrings.isEmpty() ? of.strings() : of.strings().with(newStrings);
     Units units =
         new Units(
             new UnitArrays(
-                newStrings.isEmpty() ? of.strings() : of.strings().with(newStrings),
+                strings,
                 parent,
                 level,
                 name,
@@ -175,6 +183,7 @@ public final class SurveyDraft {
                 size == old ? of.complexity() : Arrays.copyOf(of.complexity(), size),
                 filled(of.type(), size),
                 filled(of.doc(), size),
+                facts.with(strings),
                 lineStarts));
     return new Survey(units, references(size), before.problems(), before.unresolved());
   }

@@ -14,4 +14,5 @@ record UnitArrays(
     int[] complexity,
     int[] type,
     int[] doc,
+    Facts facts,
     int[][] lineStarts) {}

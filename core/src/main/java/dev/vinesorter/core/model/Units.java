@@ -55,6 +55,8 @@ public final class Units {
   /** String id of the first sentence of the documentation, or -1. */
   private final int[] doc;
 
+  private final Facts facts;
+
   /** For a file the char offset of each line's first char, first line first; else null. */
   private final int[][] lineStarts;
 
@@ -74,6 +76,7 @@ public final class Units {
     this.complexity = of.complexity();
     this.type = of.type();
     this.doc = of.doc();
+    this.facts = of.facts();
     this.lineStarts = of.lineStarts();
   }
 
@@ -102,6 +105,7 @@ public final class Units {
             c.complexity(),
             c.type(),
             c.doc(),
+            new Facts(c.strings(), c.factRow(), c.facts()),
             lineStarts));
   }
 
@@ -133,13 +137,16 @@ public final class Units {
         complexity,
         type,
         doc,
+        facts.columns()[0],
+        facts.columns()[1],
         row,
         lines);
   }
 
   /**
-   * Units as int columns: one cell a unit, but {@code lineRow}, which has one more, and {@code
-   * lines}, in which unit u's line starts are [lineRow[u], lineRow[u + 1]).
+   * Units as int columns: one cell a unit, but {@code lineRow} and {@code factRow}, which have one
+   * more, {@code lines}, in which unit u's line starts are [lineRow[u], lineRow[u + 1]), and {@code
+   * facts}, in which its facts stand alike.
    */
   public record Columns(
       StringTable strings,
@@ -154,6 +161,8 @@ public final class Units {
       int[] complexity,
       int[] type,
       int[] doc,
+      int[] factRow,
+      int[] facts,
       int[] lineRow,
       int[] lines) {}
 
@@ -202,6 +211,11 @@ public final class Units {
   /** The first sentence of the documentation; empty where there is none. */
   public String doc(int unit) {
     return strings.get(doc[unit]);
+  }
+
+  /** What is known of the insides of members. */
+  public Facts facts() {
+    return facts;
   }
 
   boolean hasType(int unit) {
@@ -431,6 +445,7 @@ public final class Units {
         complexity,
         type,
         doc,
+        facts,
         lineStarts.clone());
   }
 }

@@ -31,6 +31,8 @@ import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.PackageTree;
 import com.sun.source.tree.ParameterizedTypeTree;
 import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.SwitchExpressionTree;
+import com.sun.source.tree.SwitchTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.TryTree;
 import com.sun.source.tree.UnaryTree;
@@ -40,6 +42,7 @@ import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreeScanner;
 import com.sun.source.util.Trees;
+import dev.vinesorter.core.model.Decision;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.SurveyBuilder;
@@ -81,6 +84,8 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
   private final TreePath root;
   private final JavaTokens tokens;
 
+  private final DecisionScan decisions;
+
   /** The unit whose code is being read. */
   private int user;
 
@@ -104,6 +109,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
     this.root = new TreePath(source);
     this.tokens = units.file().tokens();
     this.user = units.fileUnit();
+    this.decisions = new DecisionScan(source, positions);
   }
 
   public void run() {
@@ -322,6 +328,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
     if (declared >= 0) {
       user = declared;
     }
+    decisions.of(node).forEach(this::made);
     super.visitBlock(node, p);
     user = around;
     return null;
@@ -790,7 +797,26 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
   @Override
   public Void visitIf(IfTree node, Void p) {
     decision();
+    made(decisions.of(node));
     return super.visitIf(node, p);
+  }
+
+  @Override
+  public Void visitSwitch(SwitchTree node, Void p) {
+    made(decisions.of(node, node.getExpression(), node.getCases()));
+    return super.visitSwitch(node, p);
+  }
+
+  @Override
+  public Void visitSwitchExpression(SwitchExpressionTree node, Void p) {
+    made(decisions.of(node, node.getExpression(), node.getCases()));
+    return super.visitSwitchExpression(node, p);
+  }
+
+  private void made(Decision decision) {
+    if (decision != null && builder.isMember(user)) {
+      builder.decision(user, decision);
+    }
   }
 
   @Override

@@ -11,6 +11,7 @@ import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Shape;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.java.build.JavaFile;
@@ -212,8 +213,14 @@ public final class UnitScan {
     }
     memberTraits(
         unit, method, method.getModifiers(), constructor ? Trait.CONSTRUCTOR : Trait.METHOD);
+    builder.parameters(
+        unit, method.getParameters().stream().map(p -> p.getName().toString()).toList());
     if (method.getBody() != null) {
       builder.complexity(unit, 1);
+      Shape shape = BodyShape.of(tokens, begin(method.getBody()), end(method.getBody()));
+      if (shape != null) {
+        builder.shape(unit, shape);
+      }
     }
     place(method, unit, begin, nameAt);
   }

@@ -90,6 +90,20 @@ public final class JavaTokens {
         && text.startsWith(wanted, begins[token]);
   }
 
+  /** The token's first char, as written. */
+  public char charAt(int token) {
+    return text.charAt(begins[token]);
+  }
+
+  /** What {@link String#hashCode} gives for the token as written, without making a string. */
+  public int hash(int token) {
+    int hash = 0;
+    for (int at = begins[token]; at < ends[token]; at++) {
+      hash = 31 * hash + text.charAt(at);
+    }
+    return hash;
+  }
+
   /** The token's text with its Unicode escapes decoded. */
   public String text(int token) {
     String raw = text.substring(begins[token], ends[token]);

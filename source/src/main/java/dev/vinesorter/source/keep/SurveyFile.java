@@ -58,6 +58,8 @@ final class SurveyFile {
             units.complexity(),
             units.type(),
             units.doc(),
+            units.factRow(),
+            units.facts(),
             units.lineRow(),
             units.lines())) {
       out.numbers(column);
@@ -100,6 +102,8 @@ final class SurveyFile {
         Units.of(
             new Units.Columns(
                 strings,
+                numbers(in),
+                numbers(in),
                 numbers(in),
                 numbers(in),
                 numbers(in),
