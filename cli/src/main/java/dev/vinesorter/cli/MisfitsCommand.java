@@ -42,6 +42,9 @@ import picocli.CommandLine.Parameters;
       "  vinesort misfits --plan home.yaml && vinesort rehearse home.yaml --diff"
     })
 final class MisfitsCommand extends BaseCommand {
+  /** Where sources cannot be read again in part, each move of a member takes a whole reading. */
+  private static final int REHEARSE_SECONDS = 20;
+
   @Parameters(
       paramLabel = "UNIT",
       arity = "0..1",
@@ -107,7 +110,8 @@ final class MisfitsCommand extends BaseCommand {
       say(told.size() + " misfits are in " + KnownBreaches.NAME + " now. Commit the file.");
       return ExitCode.DONE;
     }
-    Map<Misfit, MisfitsReport.Rehearsed> rehearsed = new Proposals(bench, kept).rehearse(told);
+    Map<Misfit, MisfitsReport.Rehearsed> rehearsed =
+        new Proposals(bench, kept, REHEARSE_SECONDS).rehearse(told);
     MisfitsReport.Content content =
         new MisfitsReport.Content(
             survey,
@@ -162,11 +166,11 @@ final class MisfitsCommand extends BaseCommand {
   }
 
   private void writePlan(MisfitsReport.Content content) {
-    long steps = content.misfits().stream().mapToLong(m -> m.steps().size()).sum();
-    if (steps == 0) {
-      say("No misfit that is told has steps; no plan was written.");
+    MisfitsReport.Written plan = MisfitsReport.plan(content);
+    if (plan.steps() == 0) {
+      say("No misfit that is told has steps that are not refused; no plan was written.");
       return;
     }
-    writePlan(planFile, MisfitsReport.plan(content), steps);
+    writePlan(planFile, plan.text(), plan.steps());
   }
 }

@@ -16,15 +16,18 @@ import java.util.Map;
 final class Proposals {
   private final Workbench bench;
   private final KeptSurvey kept;
+  private final long until;
 
-  Proposals(Workbench bench, KeptSurvey kept) {
+  /** Rehearses for so many seconds at most. */
+  Proposals(Workbench bench, KeptSurvey kept, int seconds) {
     this.bench = bench;
     this.kept = kept;
+    this.until = System.nanoTime() + seconds * 1_000_000_000L;
   }
 
   /**
    * What comes of the steps of each misfit, each for itself; moves of members, which have to be
-   * read again, go together in one rehearsal.
+   * read again, go together in one rehearsal. Those for which there was no time are not in it.
    */
   Map<Misfit, MisfitsReport.Rehearsed> rehearse(List<Misfit> misfits) {
     Map<Misfit, MisfitsReport.Rehearsed> all = new LinkedHashMap<>();
@@ -33,11 +36,12 @@ final class Proposals {
       if (misfit.steps().size() == 1 && misfit.steps().get(0).isOfMembers()) {
         ofMembers.add(misfit);
       } else if (!misfit.steps().isEmpty()) {
-        all.put(misfit, outcome(outcomes(misfit.steps())));
+        put(all, misfit, outcomes(misfit.steps()));
       }
     }
     if (!ofMembers.isEmpty()) {
       List<StepOutcome> outcomes = outcomes(ofMembers.stream().map(m -> m.steps().get(0)).toList());
+      // Those behind the last had no time.
       for (int n = 0; n < outcomes.size(); n++) {
         Misfit misfit = ofMembers.get(n);
         // What another one of them took away is there when it is rehearsed for itself.
@@ -45,7 +49,7 @@ final class Proposals {
             n == 0 || outcomes.get(n).accepted()
                 ? List.of(outcomes.get(n))
                 : outcomes(misfit.steps());
-        all.put(misfit, outcome(own));
+        put(all, misfit, own);
       }
     }
     return all;
@@ -53,16 +57,24 @@ final class Proposals {
 
   private List<StepOutcome> outcomes(List<Step> steps) {
     return Rehearsal.of(
-            kept.survey(), new Plan("", steps), bench.overlay(kept), Workbench.editor(kept))
+            kept.survey(),
+            new Plan("", steps),
+            bench.overlay(kept),
+            Workbench.editor(kept),
+            () -> System.nanoTime() < until)
         .steps();
   }
 
-  private static MisfitsReport.Rehearsed outcome(List<StepOutcome> outcomes) {
+  private static void put(
+      Map<Misfit, MisfitsReport.Rehearsed> all, Misfit misfit, List<StepOutcome> outcomes) {
     for (StepOutcome outcome : outcomes) {
       if (!outcome.accepted()) {
-        return new MisfitsReport.Rehearsed(false, outcome.reasons().get(0).message());
+        all.put(misfit, new MisfitsReport.Rehearsed(false, outcome.reasons().get(0).message()));
+        return;
       }
     }
-    return new MisfitsReport.Rehearsed(true, "");
+    if (outcomes.size() == misfit.steps().size()) {
+      all.put(misfit, new MisfitsReport.Rehearsed(true, ""));
+    }
   }
 }

@@ -8,10 +8,11 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
 import java.io.IOException;
-import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /** What is in the wrong place: the evidence for and against, and what mends it. */
 public final class MisfitsReport {
@@ -224,16 +225,16 @@ public final class MisfitsReport {
   static void entry(
       Page page, Content content, Misfit misfit, int number, SourceLines lines, boolean all) {
     Units units = content.survey.units();
-    List<String> names = new ArrayList<>(List.of(units.label(misfit.unit())));
-    misfit.with().forEach(other -> names.add(units.label(other)));
     page.bold(String.format("%3d  ", number))
         .dim(String.format(Locale.ROOT, "%.2f  ", misfit.score()))
         .add(misfit.kind().word() + "  ")
-        .warn(String.join(" <-> ", names))
+        .warn(about(units, misfit))
         .line();
     Rehearsed rehearsed = content.accepted.get(misfit);
     page.add("     " + misfit.mend());
-    if (rehearsed != null) {
+    if (rehearsed == null && !misfit.steps().isEmpty()) {
+      page.dim("   (not rehearsed: it would take long; rehearse its plan)");
+    } else if (rehearsed != null) {
       page.dim(rehearsed.accepted ? "   (rehearsed: accepted)" : "   (rehearsed: refused)");
     }
     page.line();
@@ -256,8 +257,31 @@ public final class MisfitsReport {
     }
   }
 
-  /** A plan of the steps, the reasons as comments, that {@code rehearse} takes. */
-  public static String plan(Content content) {
+  /** The unit that a misfit is about, and the other one, or how many more. */
+  private static String about(Units units, Misfit misfit) {
+    String unit = units.label(misfit.unit());
+    return switch (misfit.with().size()) {
+      case 0 -> unit;
+      case 1 -> unit + " <-> " + units.label(misfit.with().get(0));
+      default -> unit + " and " + misfit.with().size() + " more";
+    };
+  }
+
+  /**
+   * A plan.
+   *
+   * @param text its text
+   * @param steps how many steps it has
+   */
+  public record Written(String text, int steps) {}
+
+  /**
+   * A plan of the steps, the reasons as comments, that {@code rehearse} takes; what is refused
+   * stands in it as a comment.
+   */
+  public static Written plan(Content content) {
+    Set<String> named = new HashSet<>();
+    int written = 0;
     StringBuilder text = new StringBuilder("title: What is in the wrong place goes home\nsteps:\n");
     Units units = content.survey.units();
     for (Misfit misfit : content.misfits) {
@@ -276,9 +300,21 @@ public final class MisfitsReport {
         comment(text, "+ " + evidence.says() + (place == null ? "" : "  (" + place + ")"));
       }
       misfit.against().forEach(says -> comment(text, "- " + says));
-      misfit.steps().forEach(step -> text.append(StepText.yaml(step)));
+      Rehearsed rehearsed = content.accepted.get(misfit);
+      boolean refused = rehearsed != null && !rehearsed.accepted;
+      if (refused) {
+        comment(text, "left out, since it is refused as it stands: " + rehearsed.why);
+      }
+      for (Step step : refused ? List.<Step>of() : misfit.steps()) {
+        // What is in the wrong place in two ways goes where the better founded one says.
+        if (step.units().stream().noneMatch(named::contains)) {
+          named.addAll(step.units());
+          text.append(StepText.yaml(step));
+          written++;
+        }
+      }
     }
-    return text.toString();
+    return new Written(text.toString(), written);
   }
 
   private static void comment(StringBuilder text, String says) {

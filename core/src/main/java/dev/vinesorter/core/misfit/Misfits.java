@@ -15,19 +15,26 @@ public final class Misfits {
   private static final List<Judge> JUDGES =
       List.of(
           new MisplacedTypes(),
+          new MisplacedPackage(),
           new FeatureEnvy(),
           new MutualTypes(),
           new SeveralJobs(),
+          new ScatteredFunctions(),
           new HiddenAction(),
           new AwkwardCollaborator(),
+          new ConcreteType(),
           new ScatteredCreation(),
+          new RepeatedDecision(),
           new RulesInEntity(),
           new TwiceAnnounced(),
+          new DirectNotification(),
           new NearDuplicate(),
           new LongParameterList(),
+          new DataClump(),
           new MisleadingName(),
           new MisplacedTest(),
           new ExposedField(),
+          new WiderThanUsed(),
           new Unused());
 
   private Misfits() {}

@@ -3,6 +3,7 @@ package dev.vinesorter.core.misfit;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Shape;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
@@ -14,9 +15,10 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Methods that do nearly the same: the rows of what they use, in the order of the source, differ in
- * a few places (longest common subsequence, as in R. Wagner and M. Fischer, 1974), and they have as
- * many lines and decisions. Overloads are alike on purpose and are passed over.
+ * Methods that do nearly the same. In one type, the rows of what they use, in the order of the
+ * source, differ in a few places (longest common subsequence, as in R. Wagner and M. Fischer,
+ * 1974), and they have as many lines and decisions; overloads are alike on purpose and are passed
+ * over. For those of several types see {@link AlikeMethods}.
  */
 final class NearDuplicate implements Judge {
   private static final int FEWEST_LINES = 5;
@@ -64,6 +66,9 @@ final class NearDuplicate implements Judge {
       if (here.size() < MOST_ALIKE) {
         found.addAll(here);
       }
+    }
+    for (List<Integer> group : AlikeMethods.of(inquiry)) {
+      found.add(ofSeveralTypes(inquiry, group));
     }
     return found;
   }
@@ -138,5 +143,60 @@ final class NearDuplicate implements Judge {
         List.of("literals and operators may differ; the survey does not know them"),
         List.of(),
         "make one method of the two, what differs as a parameter (no step does this yet)");
+  }
+
+  private static Misfit ofSeveralTypes(Inquiry inquiry, List<Integer> group) {
+    MemberTies members = inquiry.members();
+    Units units = inquiry.units();
+    int first = group.get(0);
+    Shape shape = units.facts().shape(first);
+    Set<Integer> types = new HashSet<>();
+    Set<Integer> above = new HashSet<>();
+    double alike = 1;
+    int lines = 0;
+    List<Misfit.Evidence> evidence = new ArrayList<>();
+    for (int unit : group) {
+      int type = inquiry.types().nodeOf[unit];
+      if (types.isEmpty()) {
+        Arrays.stream(inquiry.types().supers[type]).forEach(above::add);
+      }
+      types.add(type);
+      above.removeIf(s -> Arrays.stream(inquiry.types().supers[type]).noneMatch(o -> o == s));
+      lines += units.lines(unit);
+      if (MemberNames.bare(units.simpleName(unit))
+          .equals(MemberNames.bare(units.simpleName(first)))) {
+        alike = Math.min(alike, shape.alike(units.facts().shape(unit)));
+      }
+      evidence.add(
+          Misfit.Evidence.in(
+              evidence.isEmpty()
+                  ? "others have this body but for names of variables and literals, or nearly so"
+                  : "so has " + units.simpleName(units.topTypeOf(unit)) + "." + inquiry.brief(unit),
+              unit));
+    }
+    int shared =
+        above.stream().filter(s -> inquiry.types().superNode[s] >= 0).findFirst().orElse(-1);
+    String place =
+        shared < 0
+            ? "one place"
+            : units.simpleName(inquiry.types().unit(inquiry.types().superNode[shared]))
+                + ", which all of them extend";
+    double score =
+        .34
+            + .5 * (alike - AlikeMethods.ALIKE)
+            + .008 * Math.min(30, lines / group.size())
+            + .02 * Math.min(5, group.size())
+            + (shared >= 0 ? .06 : 0);
+    boolean overriding = group.stream().anyMatch(u -> members.inFamily[members.nodeOf[u]]);
+    return new Misfit(
+        MisfitKind.NEAR_DUPLICATE,
+        first,
+        group.subList(1, group.size()),
+        "",
+        Math.min(.8, score),
+        evidence,
+        overriding && shared < 0 ? List.of("they answer for different types") : List.of(),
+        List.of(),
+        "put it into " + place + ", what differs as a parameter (no step does this yet)");
   }
 }

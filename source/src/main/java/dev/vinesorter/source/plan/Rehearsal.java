@@ -14,6 +14,7 @@ import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -41,11 +42,20 @@ public record Rehearsal(
 
   /** Rehearses step by step; the overlay is edited. */
   public static Rehearsal of(Survey before, Plan plan, Overlay sources, StepEditor editor) {
+    return of(before, plan, sources, editor, () -> true);
+  }
+
+  /**
+   * Rehearses step by step as long as {@code goesOn} says so; there are fewer outcomes than steps
+   * where it did not.
+   */
+  public static Rehearsal of(
+      Survey before, Plan plan, Overlay sources, StepEditor editor, BooleanSupplier goesOn) {
     List<StepOutcome> outcomes = new ArrayList<>();
     List<Overlay.Stage> stages = new ArrayList<>();
     Survey now = before;
     List<Step> carriedOut = new ArrayList<>();
-    while (outcomes.size() < plan.steps().size()) {
+    while (outcomes.size() < plan.steps().size() && goesOn.getAsBoolean()) {
       List<Step> next = next(plan, now, carriedOut, editor);
       List<Survey> left = new ArrayList<>();
       editor.carryOut(

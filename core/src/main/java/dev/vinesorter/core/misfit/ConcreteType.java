@@ -1,0 +1,191 @@
+package dev.vinesorter.core.misfit;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * A class that others name though an interface of our own that it implements offers all that they
+ * use of it, and though they do not make it (R. Martin, 1996, "dependency inversion").
+ */
+final class ConcreteType implements Judge {
+  private static final Set<TypeSort> ASKED = Set.of(TypeSort.CLASS, TypeSort.ABSTRACT);
+
+  @Override
+  public MisfitKind kind() {
+    return MisfitKind.CONCRETE_TYPE;
+  }
+
+  @Override
+  public List<Misfit> judge(Inquiry inquiry) {
+    TypeTies ties = inquiry.types();
+    Units units = inquiry.units();
+    List<Misfit> found = new ArrayList<>();
+    for (int type = 0; type < ties.size(); type++) {
+      int unit = ties.unit(type);
+      if (!ASKED.contains(TypeSort.of(units, unit)) || units.has(unit, Trait.GENERATED)) {
+        continue;
+      }
+      Misfit best = null;
+      for (int offered : interfaces(inquiry, unit)) {
+        Set<Integer> families = overriding(inquiry, type, offered);
+        Map<Integer, Integer> content = new TreeMap<>();
+        for (int user : ties.using(type)) {
+          int shown = contentWith(inquiry, user, type, offered, families);
+          if (shown >= 0) {
+            content.put(user, shown);
+          }
+        }
+        Misfit misfit = content.isEmpty() ? null : misfit(inquiry, type, offered, content);
+        best = misfit != null && (best == null || misfit.score() > best.score()) ? misfit : best;
+      }
+      if (best != null) {
+        found.add(best);
+      }
+    }
+    return found;
+  }
+
+  /** The interfaces of our own that a type names as what it implements. */
+  private static List<Integer> interfaces(Inquiry inquiry, int unit) {
+    References references = inquiry.survey().references();
+    Units units = inquiry.units();
+    List<Integer> found = new ArrayList<>();
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      int used = references.target(r);
+      boolean asked =
+          references.kind(r) == Kind.IMPLEMENTS
+              && units.level(used) == Level.TYPE
+              && !units.has(used, Trait.FOREIGN)
+              && !units.has(used, Trait.ANNOTATION);
+      if (asked && !found.contains(used)) {
+        found.add(used);
+      }
+    }
+    return found;
+  }
+
+  /** The members of a type that carry out one of an interface. */
+  private static Set<Integer> overriding(Inquiry inquiry, int type, int offered) {
+    MemberTies members = inquiry.members();
+    References references = inquiry.survey().references();
+    Set<Integer> offering = withAllAbove(inquiry, offered);
+    Set<Integer> found = new HashSet<>();
+    for (int member : members.members[type]) {
+      int unit = members.unitOf[member];
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        boolean carriesOut =
+            references.kind(r) == Kind.OVERRIDES
+                && offering.contains(inquiry.units().parent(references.target(r)));
+        if (carriesOut) {
+          found.add(unit);
+        }
+      }
+    }
+    return found;
+  }
+
+  /** An interface and all that it extends. */
+  private static Set<Integer> withAllAbove(Inquiry inquiry, int offered) {
+    References references = inquiry.survey().references();
+    Set<Integer> all = new HashSet<>();
+    List<Integer> left = new ArrayList<>(List.of(offered));
+    while (!left.isEmpty()) {
+      int unit = left.remove(left.size() - 1);
+      boolean fresh = all.add(unit);
+      for (int r = references.row(unit); fresh && r < references.row(unit + 1); r++) {
+        Kind kind = references.kind(r);
+        if (kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS) {
+          left.add(references.target(r));
+        }
+      }
+    }
+    return all;
+  }
+
+  /**
+   * A reference by which a user names the class where the interface would do; -1 if it needs the
+   * class itself, or hardly uses it.
+   */
+  private static int contentWith(
+      Inquiry inquiry, int user, int type, int offered, Set<Integer> families) {
+    TypeTies ties = inquiry.types();
+    Units units = inquiry.units();
+    References references = inquiry.survey().references();
+    if (ties.nodeOf[offered] == user) {
+      return -1;
+    }
+    int named = -1;
+    int calls = 0;
+    for (int unit : units.withAllInside(ties.unit(user))) {
+      boolean plain = units.has(unit, Trait.FIELD) || units.has(unit, Trait.METHOD);
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        int used = references.target(r);
+        Kind kind = references.kind(r);
+        if (ties.nodeOf[used] != type || !kind.structural() || kind == Kind.IMPORTS) {
+          continue;
+        }
+        boolean wants = kind == Kind.REFERS && used == ties.unit(type);
+        boolean offers = kind == Kind.CALLS && families.contains(used);
+        if (!wants && !offers) {
+          return -1;
+        }
+        calls += offers ? 1 : 0;
+        boolean declares = wants && plain;
+        named = declares && named < 0 ? r : named;
+      }
+    }
+    return calls > 0 ? named : -1;
+  }
+
+  private static Misfit misfit(
+      Inquiry inquiry, int type, int offered, Map<Integer, Integer> content) {
+    TypeTies ties = inquiry.types();
+    Units units = inquiry.units();
+    List<Misfit.Evidence> evidence = new ArrayList<>();
+    int apart = 0;
+    for (Map.Entry<Integer, Integer> one : content.entrySet()) {
+      apart += ties.home[one.getKey()] != ties.home[type] ? 1 : 0;
+      evidence.add(
+          Misfit.Evidence.at(
+              units.simpleName(ties.unit(one.getKey()))
+                  + " uses nothing of it that "
+                  + units.simpleName(offered)
+                  + " does not offer",
+              one.getValue()));
+    }
+    int others = ties.using(type).length - content.size();
+    List<String> against = new ArrayList<>();
+    if (others > 0) {
+      against.add(
+          others + (others == 1 ? " other type needs" : " other types need") + " the class itself");
+    }
+    double score =
+        .38
+            + .05 * Math.min(4, content.size())
+            + .05 * Math.min(3, apart)
+            - .1 * others / (others + content.size());
+    return new Misfit(
+        MisfitKind.CONCRETE_TYPE,
+        ties.unit(type),
+        content.keySet().stream().map(ties::unit).toList(),
+        "",
+        Math.min(.75, score),
+        evidence,
+        against,
+        List.of(),
+        "let "
+            + (content.size() == 1 ? "it" : "these " + content.size() + " types")
+            + " name "
+            + units.simpleName(offered)
+            + " instead (no step does this yet)");
+  }
+}
