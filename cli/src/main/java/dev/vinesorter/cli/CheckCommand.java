@@ -99,7 +99,8 @@ final class CheckCommand extends BaseCommand {
         new CheckReport(
             survey,
             Inspection.of(survey, trellis, structure.view(bench)),
-            KnownBreaches.of(bench.root()));
+            KnownBreaches.of(bench.root()),
+            structure.misfits(bench, kept, survey));
     if (accept) {
       Known before = KnownBreaches.of(bench.root());
       KnownBreaches.write(

@@ -2,17 +2,27 @@ package dev.vinesorter.cli;
 
 import dev.vinesorter.core.drift.Drift;
 import dev.vinesorter.core.drift.Milestone;
+import dev.vinesorter.core.misfit.Actions;
+import dev.vinesorter.core.misfit.Inquiry;
+import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.MisfitDrift;
+import dev.vinesorter.core.misfit.Misfits;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.DriftReport;
 import dev.vinesorter.report.HistoryReport;
+import dev.vinesorter.report.MisfitLines;
+import dev.vinesorter.source.config.ActionsFile;
+import dev.vinesorter.source.config.KnownBreaches;
 import dev.vinesorter.source.git.GitHistory;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -119,14 +129,32 @@ final class DriftCommand extends BaseCommand {
           level == null ? List.of(Level.MODULE, Level.PACKAGE, Level.TYPE) : List.of(level);
       Trellis trellis = bench.trellis();
       Drift drift = Drift.of(before, after, levels, structure.view(bench), trellis);
+      DriftReport.Misfitting misfits = misfits(bench, before, after, drift);
       String newer = now == null ? "now" : now;
       if (common.json || format == Format.json) {
-        print(DriftReport.json(old, newer, after, drift));
+        print(DriftReport.json(old, newer, after, drift, misfits));
       } else {
-        show(page -> DriftReport.text(page, old, newer, after, drift, lists.all));
+        show(page -> DriftReport.text(page, old, newer, after, drift, misfits, lists.all));
       }
     }
     return ExitCode.DONE;
+  }
+
+  /**
+   * Both surveys are judged by the trellis of today, and by nothing else that stands beside them.
+   */
+  private DriftReport.Misfitting misfits(
+      Workbench bench, Survey before, Survey after, Drift drift) {
+    Actions actions = ActionsFile.with(bench.trellis());
+    Known known = KnownBreaches.of(bench.root());
+    View view = structure.view(bench);
+    CompletableFuture<List<Misfit>> was =
+        CompletableFuture.supplyAsync(
+            () -> Misfits.told(new Inquiry(before, view, actions, Set.of()), known));
+    List<Misfit> is = Misfits.told(new Inquiry(after, view, actions, Set.of()), known);
+    MisfitDrift found = MisfitDrift.of(was.join(), before.units(), is, after.units(), drift);
+    return new DriftReport.Misfitting(
+        new MisfitLines(after, found.came()), new MisfitLines(before, found.went()));
   }
 
   private int history(Workbench bench) throws java.io.IOException {

@@ -5,6 +5,8 @@ import dev.vinesorter.core.measure.Measures;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.report.MetricsReport;
+import dev.vinesorter.report.MisfitLines;
+import dev.vinesorter.source.keep.KeptSurvey;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -45,15 +47,17 @@ final class MetricsCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().shown();
+    KeptSurvey kept = bench.current();
+    Survey survey = kept.shown();
     Limits limits = bench.trellis().limits();
     Measures measures = Measures.of(survey, structure.view(bench), limits);
     Measures shown = level == null ? measures : measures.on(level);
+    MisfitLines misfits = structure.misfits(bench, kept);
     if (common.json) {
       List<Measures.Figure> figures = every ? shown.figures() : shown.over();
-      print(MetricsReport.json(survey, shown, limits, figures));
+      print(MetricsReport.json(survey, shown, limits, figures, misfits));
     } else {
-      show(page -> MetricsReport.text(page, survey, shown, lists.all));
+      show(page -> MetricsReport.text(page, survey, shown, misfits, lists.all));
     }
     return ExitCode.DONE;
   }

@@ -5,7 +5,9 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.structure.UnitCard;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.report.MisfitLines;
 import dev.vinesorter.report.ShowReport;
+import dev.vinesorter.source.keep.KeptSurvey;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -39,7 +41,8 @@ final class ShowCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
-    Survey survey = bench.current().shown();
+    KeptSurvey kept = bench.current();
+    Survey survey = kept.shown();
     int unit = Workbench.unit(survey, name);
     View view = structure.view(bench);
     if (survey.units().has(unit, Trait.TEST)) {
@@ -50,10 +53,11 @@ final class ShowCommand extends BaseCommand {
         Measures.of(survey, view, bench.trellis().limits()).figures().stream()
             .filter(figure -> figure.unit() == unit)
             .toList();
+    MisfitLines misfits = structure.misfits(bench, kept);
     if (common.json) {
-      print(ShowReport.json(survey, card, figures));
+      print(ShowReport.json(survey, card, figures, misfits));
     } else {
-      show(page -> ShowReport.text(page, survey, card, figures, lists.all));
+      show(page -> ShowReport.text(page, survey, card, figures, misfits, lists.all));
     }
     return ExitCode.DONE;
   }

@@ -1,11 +1,15 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.core.misfit.Inquiry;
+import dev.vinesorter.core.misfit.Misfits;
 import dev.vinesorter.core.model.Glob;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.report.MisfitLines;
 import dev.vinesorter.source.config.ActionsFile;
+import dev.vinesorter.source.config.KnownBreaches;
 import dev.vinesorter.source.keep.KeptSurvey;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -47,8 +51,23 @@ final class StructureOptions {
 
   /** What judges are asked about in that view. */
   Inquiry inquiry(Workbench bench, KeptSurvey kept) {
+    return inquiry(bench, kept, kept.shown());
+  }
+
+  private Inquiry inquiry(Workbench bench, KeptSurvey kept, Survey survey) {
     return new Inquiry(
-        kept.shown(), view(bench), ActionsFile.with(bench.trellis()), bench.namedElsewhere(kept));
+        survey, view(bench), ActionsFile.with(bench.trellis()), bench.namedElsewhere(kept));
+  }
+
+  /** What is in the wrong place in that view, but for what was accepted. */
+  MisfitLines misfits(Workbench bench, KeptSurvey kept) {
+    return misfits(bench, kept, kept.shown());
+  }
+
+  /** The same of a survey that is foretold from the kept one. */
+  MisfitLines misfits(Workbench bench, KeptSurvey kept, Survey survey) {
+    Inquiry inquiry = inquiry(bench, kept, survey);
+    return new MisfitLines(survey, Misfits.told(inquiry, KnownBreaches.of(bench.root())));
   }
 
   /** The view that these options and the trellis of the root give. */

@@ -84,7 +84,13 @@ final class SurveyCommand extends BaseCommand {
     double seconds = bench.millis() / 1000.0;
     String root = bench.root().path().toString();
     SurveyReport.Facts facts =
-        new SurveyReport.Facts(root, kept.shown(), structure.view(bench), kept.leftOut(), seconds);
+        new SurveyReport.Facts(
+            root,
+            kept.shown(),
+            structure.view(bench),
+            kept.leftOut(),
+            seconds,
+            structure.misfits(bench, kept));
     if (common.json) {
       print(SurveyReport.json(facts));
     } else {

@@ -1,15 +1,20 @@
 package dev.vinesorter.report;
 
+import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.trellis.Breach;
 import dev.vinesorter.core.trellis.Inspection;
 import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.core.trellis.Note;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * What breaches the trellis, and which of it is new.
@@ -17,10 +22,12 @@ import java.util.Map;
  * @param survey the survey that was judged
  * @param inspection what was found
  * @param known what was accepted before
+ * @param misfits what is in the wrong place
  */
-public record CheckReport(Survey survey, Inspection inspection, Known known) {
+public record CheckReport(Survey survey, Inspection inspection, Known known, MisfitLines misfits) {
   private static final int SITES_SHOWN = 3;
   private static final int SHOWN = 40;
+  private static final int MISFITS_SHOWN = 2;
 
   /** With more breaches than that, one site of each has to do. */
   private static final int MANY = 8;
@@ -67,6 +74,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
             json.writeEndArray();
             json.writeStringField("mend", breach.mend());
             json.writeBooleanField("known", known.covers(breach));
+            misfits(breach).json(json, "misfits");
             json.writeEndObject();
           }
           json.writeEndArray();
@@ -91,6 +99,23 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
           json.writeEndArray();
           json.writeNumberField("unplaced", inspection.unplaced());
         });
+  }
+
+  /** The misfits that a breach is part of: one end of it stands in what is misplaced. */
+  MisfitLines misfits(Breach breach) {
+    Units units = survey.units();
+    Set<Integer> makers = new TreeSet<>();
+    for (int r : breach.references()) {
+      makers.add(survey.references().from(r));
+      makers.add(survey.references().target(r));
+    }
+    int own = breach.isLimit() ? units.find(breach.from(), breach.level()) : -1;
+    List<Misfit> found =
+        misfits.told().stream()
+            .filter(
+                m -> m.unit() == own || makers.stream().anyMatch(u -> units.inside(u, m.unit())))
+            .toList();
+    return new MisfitLines(survey, found);
   }
 
   /** Where the unit of a limit stands; null for a package or module. */
@@ -138,6 +163,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
     }
     int sites = all ? Integer.MAX_VALUE : fresh.size() > MANY ? 1 : SITES_SHOWN;
     int shown = 0;
+    Set<Misfit> told = new HashSet<>();
     for (Map.Entry<String, List<Breach>> one : byRule.entrySet()) {
       if (!all && shown >= SHOWN) {
         page.line();
@@ -147,7 +173,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
       page.line().bold(one.getKey()).line();
       for (Breach breach : one.getValue()) {
         shown++;
-        breach(page, breach, lines, sites);
+        breach(page, breach, lines, sites, told);
       }
     }
     tail(page);
@@ -155,7 +181,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
     page.dim("Next: ").line(next(fresh));
   }
 
-  private void breach(Page page, Breach breach, SourceLines lines, int sites) {
+  private void breach(Page page, Breach breach, SourceLines lines, int sites, Set<Misfit> told) {
     page.add("  ")
         .warn(line(breach))
         .line(
@@ -169,6 +195,11 @@ public record CheckReport(Survey survey, Inspection inspection, Known known) {
     }
     if (!breach.mend().isEmpty()) {
       page.line("      would mend it: " + breach.mend());
+    }
+    for (Misfit misfit : misfits(breach).told().stream().limit(MISFITS_SHOWN).toList()) {
+      if (told.add(misfit)) {
+        page.line("      a misfit, " + misfit.kind().word() + ": " + misfit.mend());
+      }
     }
   }
 

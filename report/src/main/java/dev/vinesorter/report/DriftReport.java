@@ -15,8 +15,16 @@ public final class DriftReport {
 
   private DriftReport() {}
 
+  /**
+   * The misfits that came and went.
+   *
+   * @param came those that only the new survey has
+   * @param went those that only the old one has
+   */
+  public record Misfitting(MisfitLines came, MisfitLines went) {}
+
   /** As JSON; see {@code docs/formats.md}. */
-  public static String json(String old, String now, Survey fresh, Drift drift) {
+  public static String json(String old, String now, Survey fresh, Drift drift, Misfitting misfits) {
     return Json.document(
         json -> {
           json.writeStringField("old", old);
@@ -51,6 +59,8 @@ public final class DriftReport {
           }
           json.writeEndArray();
           names(json, "withinLimit", drift.withinLimit());
+          misfits.came.json(json, "misfitsNew");
+          misfits.went.json(json, "misfitsGone");
         });
   }
 
@@ -105,7 +115,13 @@ public final class DriftReport {
 
   /** For people; with {@code all}, nothing is shortened. */
   public static void text(
-      Page page, String old, String now, Survey fresh, Drift drift, boolean all) {
+      Page page,
+      String old,
+      String now,
+      Survey fresh,
+      Drift drift,
+      Misfitting misfits,
+      boolean all) {
     page.bold("From " + old + " to " + now).line();
     boolean any = false;
     for (Drift.LevelDrift level : drift.levels()) {
@@ -148,6 +164,13 @@ public final class DriftReport {
             + " kept again",
         limits,
         all);
+    int came = misfits.came.told().size();
+    int went = misfits.went.told().size();
+    if (came + went > 0) {
+      page.line().bold("Misfits: " + came + " new, " + went + " gone").line();
+      misfits.came.text(page, "  ", "+ ", all);
+      misfits.went.text(page, "  ", "- ", all);
+    }
     if (!any && lines.isEmpty() && limits.isEmpty()) {
       page.line("No unit and no dependency came, went or moved.");
     }

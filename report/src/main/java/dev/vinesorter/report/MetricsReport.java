@@ -5,6 +5,7 @@ import dev.vinesorter.core.measure.Cohesion;
 import dev.vinesorter.core.measure.Limits;
 import dev.vinesorter.core.measure.Measures;
 import dev.vinesorter.core.measure.Metric;
+import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -22,12 +23,16 @@ public final class MetricsReport {
 
   /** As JSON; see {@code docs/formats.md}. */
   public static String json(
-      Survey survey, Measures measures, Limits limits, List<Measures.Figure> figures) {
+      Survey survey,
+      Measures measures,
+      Limits limits,
+      List<Measures.Figure> figures,
+      MisfitLines misfits) {
     return Json.document(
         json -> {
           json.writeArrayFieldStart("figures");
           for (Measures.Figure figure : figures) {
-            figure(json, survey, figure);
+            figure(json, survey, figure, misfits);
           }
           json.writeEndArray();
           json.writeNumberField("over", measures.over().size());
@@ -55,6 +60,13 @@ public final class MetricsReport {
   }
 
   static void figure(JsonGenerator json, Survey survey, Measures.Figure figure) throws IOException {
+    figure(json, survey, figure, null);
+  }
+
+  /** Writes a figure; with the kinds of misfits that its unit is, where these are given. */
+  private static void figure(
+      JsonGenerator json, Survey survey, Measures.Figure figure, MisfitLines misfits)
+      throws IOException {
     Units units = survey.units();
     Place place = Place.of(units, figure.unit());
     json.writeStartObject();
@@ -69,6 +81,13 @@ public final class MetricsReport {
     if (place != null) {
       json.writeStringField("file", place.file());
       json.writeNumberField("line", place.line());
+    }
+    if (misfits != null) {
+      json.writeArrayFieldStart("misfits");
+      for (Misfit misfit : misfits.of(figure.unit()).told()) {
+        json.writeString(misfit.kind().word());
+      }
+      json.writeEndArray();
     }
     if (figure.metric() == Metric.TYPE_PARTS && figure.over()) {
       json.writeArrayFieldStart("parts");
@@ -105,7 +124,8 @@ public final class MetricsReport {
   }
 
   /** For people; with {@code all}, nothing is shortened. */
-  public static void text(Page page, Survey survey, Measures measures, boolean all) {
+  public static void text(
+      Page page, Survey survey, Measures measures, MisfitLines misfits, boolean all) {
     Units units = survey.units();
     List<Measures.Figure> over = measures.over();
     Measures.Totals totals = measures.totals();
@@ -143,7 +163,9 @@ public final class MetricsReport {
           .add(", limit " + metric.shown(figure.limit()) + ": ")
           .line(units.label(figure.unit()));
       String where = place == null ? "" : place + ", ";
-      page.dim("      " + where + Page.count(figure.lines(), "line", "lines")).line();
+      String kinds = misfits.kinds(figure.unit());
+      page.dim("      " + where + Page.count(figure.lines(), "line", "lines"))
+          .line(kinds.isEmpty() ? "" : "; a misfit: " + kinds);
       if (metric == Metric.TYPE_PARTS) {
         parts(page, survey, figure.unit(), all);
       }

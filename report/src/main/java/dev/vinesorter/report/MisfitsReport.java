@@ -132,7 +132,8 @@ public final class MisfitsReport {
     json.writeEndObject();
   }
 
-  private static Place place(Survey survey, Misfit.Evidence evidence) {
+  /** Where a piece of evidence stands, or null. */
+  static Place place(Survey survey, Misfit.Evidence evidence) {
     if (evidence.reference() >= 0) {
       Site site = survey.site(evidence.reference());
       return new Place(site.file(), site.line());
@@ -258,7 +259,7 @@ public final class MisfitsReport {
   }
 
   /** The unit that a misfit is about, and the other one, or how many more. */
-  private static String about(Units units, Misfit misfit) {
+  static String about(Units units, Misfit misfit) {
     String unit = units.label(misfit.unit());
     return switch (misfit.with().size()) {
       case 0 -> unit;

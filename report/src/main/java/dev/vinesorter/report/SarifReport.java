@@ -1,21 +1,31 @@
 package dev.vinesorter.report;
 
 import com.fasterxml.jackson.core.JsonGenerator;
+import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.MisfitKind;
 import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Breach;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.TreeMap;
 
-/** Breaches in the Static Analysis Results Interchange Format, SARIF 2.1.0 (OASIS, 2020). */
+/**
+ * Breaches and misfits in the Static Analysis Results Interchange Format, SARIF 2.1.0 (OASIS,
+ * 2020).
+ */
 public final class SarifReport {
+  private static final String MISFIT = "misfit/";
+  private static final double SURE = .7;
+
   private SarifReport() {}
 
   /** The whole log; accepted breaches are in it as suppressed. */
   public static String of(CheckReport check, String version) {
     Map<String, Integer> rules = new TreeMap<>();
     check.inspection().breaches().forEach(b -> rules.put(id(b), 0));
+    check.misfits().told().forEach(m -> rules.put(id(m), 0));
     int number = 0;
     for (Map.Entry<String, Integer> rule : rules.entrySet()) {
       rule.setValue(number++);
@@ -47,6 +57,9 @@ public final class SarifReport {
           for (Breach breach : check.inspection().breaches()) {
             result(json, check, breach, rules);
           }
+          for (Misfit misfit : check.misfits().told()) {
+            result(json, check.survey(), misfit, rules);
+          }
           json.writeEndArray();
           json.writeEndObject();
           json.writeEndArray();
@@ -57,7 +70,15 @@ public final class SarifReport {
     return breach.rule().replace(' ', '/');
   }
 
+  private static String id(Misfit misfit) {
+    return MISFIT + misfit.kind().word();
+  }
+
   private static String description(String rule) {
+    if (rule.startsWith(MISFIT)) {
+      String meaning = MisfitKind.of(rule.substring(MISFIT.length())).meaning();
+      return Character.toUpperCase(meaning.charAt(0)) + meaning.substring(1) + ".";
+    }
     switch (rule) {
       case "layers":
         return "A layer uses only itself and what is below it.";
@@ -114,6 +135,34 @@ public final class SarifReport {
       json.writeEndObject();
       json.writeEndArray();
     }
+    json.writeEndObject();
+  }
+
+  /** A misfit is a warning where it is told as sure, else a note; it fails nothing. */
+  private static void result(
+      JsonGenerator json, Survey survey, Misfit misfit, Map<String, Integer> rules)
+      throws IOException {
+    json.writeStartObject();
+    json.writeStringField("ruleId", id(misfit));
+    json.writeNumberField("ruleIndex", rules.get(id(misfit)));
+    json.writeStringField("level", misfit.score() >= SURE ? "warning" : "note");
+    json.writeNumberField("rank", Math.round(1000 * misfit.score()) / 10.0);
+    String unit = survey.units().label(misfit.unit());
+    message(json, "message", unit + ": " + misfit.kind().meaning() + ". " + misfit.mend() + ".");
+    json.writeArrayFieldStart("locations");
+    for (Misfit.Evidence evidence : misfit.evidence()) {
+      Place place = MisfitsReport.place(survey, evidence);
+      if (place != null) {
+        location(json, place.file(), place.line(), 0, 0);
+        break;
+      }
+    }
+    json.writeEndArray();
+    json.writeObjectFieldStart("partialFingerprints");
+    json.writeStringField(
+        "misfit/v1",
+        misfit.kind().word() + "|" + survey.units().name(misfit.unit()) + "|" + misfit.into());
+    json.writeEndObject();
     json.writeEndObject();
   }
 

@@ -19,7 +19,8 @@ public final class ShowReport {
   private ShowReport() {}
 
   /** As JSON; see {@code docs/formats.md}. */
-  public static String json(Survey survey, UnitCard card, List<Measures.Figure> figures) {
+  public static String json(
+      Survey survey, UnitCard card, List<Measures.Figure> figures, MisfitLines misfits) {
     Units units = survey.units();
     return Json.document(
         json -> {
@@ -59,6 +60,7 @@ public final class ShowReport {
             MetricsReport.figure(json, survey, figure);
           }
           json.writeEndArray();
+          misfits.about(unit).json(json, "misfits");
         });
   }
 
@@ -96,7 +98,12 @@ public final class ShowReport {
 
   /** For people; with {@code all}, nothing is shortened. */
   public static void text(
-      Page page, Survey survey, UnitCard card, List<Measures.Figure> figures, boolean all) {
+      Page page,
+      Survey survey,
+      UnitCard card,
+      List<Measures.Figure> figures,
+      MisfitLines misfits,
+      boolean all) {
     Units units = survey.units();
     int unit = card.unit();
     List<String> traits = traits(units, unit);
@@ -136,6 +143,11 @@ public final class ShowReport {
                     + ", limit "
                     + figure.metric().shown(figure.limit()));
       }
+    }
+    MisfitLines here = misfits.about(unit);
+    if (!here.isEmpty()) {
+      page.line().bold("In the wrong place here " + Page.number(here.told().size())).line();
+      here.text(page, "  ", "", all);
     }
     contents(page, survey, card, all);
     links(page, units, "Uses", card.uses(), all);

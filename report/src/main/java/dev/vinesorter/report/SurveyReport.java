@@ -34,8 +34,10 @@ public final class SurveyReport {
    * @param view which part of it counts
    * @param leftOut how many sources are left out of looks
    * @param seconds how long the reading took
+   * @param misfits what is in the wrong place
    */
-  public record Facts(String root, Survey survey, View view, int leftOut, double seconds) {
+  public record Facts(
+      String root, Survey survey, View view, int leftOut, double seconds, MisfitLines misfits) {
     /** How many units of each level the view hides. */
     Map<Level, Integer> hidden(Counts counts) {
       Map<Level, Integer> hidden = new EnumMap<>(Level.class);
@@ -56,6 +58,7 @@ public final class SurveyReport {
         json -> {
           json.writeStringField("root", facts.root);
           counts(json, survey, counts);
+          facts.misfits.jsonByKind(json, "misfits");
           json.writeObjectFieldStart("leftOut");
           json.writeNumberField("files", facts.leftOut);
           byLevel(json, "hidden", facts.hidden(counts));
@@ -159,6 +162,7 @@ public final class SurveyReport {
       return;
     }
     worst(page, survey, view);
+    misfits(page, facts.misfits);
     problems(page, survey, verbose);
     Level next = counts.cycleGroups().get(Level.PACKAGE) > 0 ? Level.PACKAGE : Level.TYPE;
     page.dim("Next: ").line("vinesort cycles --level " + next.word());
@@ -179,6 +183,15 @@ public final class SurveyReport {
             });
     if (!parts.isEmpty()) {
       page.line(String.join(", ", parts));
+    }
+  }
+
+  private static void misfits(Page page, MisfitLines misfits) {
+    if (!misfits.isEmpty()) {
+      page.bold("In the wrong place: ")
+          .line(Page.count(misfits.told().size(), "misfit", "misfits") + " (vinesort misfits)");
+      page.line("  " + misfits.byKind());
+      page.line();
     }
   }
 

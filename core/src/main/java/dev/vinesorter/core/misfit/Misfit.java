@@ -40,6 +40,11 @@ public record Misfit(
     return Breach.Key.ofMisfit(kind.word(), units.name(unit), into);
   }
 
+  /** Whether it is about a unit, or about something inside it. */
+  public boolean isAbout(Units units, int around) {
+    return units.inside(unit, around) || with.stream().anyMatch(u -> units.inside(u, around));
+  }
+
   /** The same with another score. */
   public Misfit scored(double other) {
     return new Misfit(kind, unit, with, into, other, evidence, against, steps, mend);

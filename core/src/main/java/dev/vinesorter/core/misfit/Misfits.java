@@ -1,6 +1,7 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.trellis.Known;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -54,15 +55,24 @@ public final class Misfits {
     };
   }
 
+  /** What is told where nothing else is asked: sure enough, and not accepted before. */
+  public static List<Misfit> told(Inquiry inquiry, Known known) {
+    return of(inquiry, Set.of()).stream()
+        .filter(m -> m.score() >= USUAL_LEAST && !known.has(m.key(inquiry.units())))
+        .toList();
+  }
+
   /** The misfits of some kinds, best founded first; all kinds where none is named. */
   public static List<Misfit> of(Inquiry inquiry, Set<MisfitKind> kinds) {
     Set<MisfitKind> asked = kinds.isEmpty() ? EnumSet.allOf(MisfitKind.class) : kinds;
+    // Ties are made first, since all need them; judges need nothing of each other.
+    inquiry.members();
     List<Misfit> found = new ArrayList<>();
-    for (Judge judge : JUDGES) {
-      if (asked.contains(judge.kind())) {
-        found.addAll(judge.judge(inquiry));
-      }
-    }
+    JUDGES.parallelStream()
+        .filter(judge -> asked.contains(judge.kind()))
+        .map(judge -> judge.judge(inquiry))
+        .toList()
+        .forEach(found::addAll);
     Units units = inquiry.units();
     found.sort(
         Comparator.comparingDouble((Misfit m) -> -m.score())

@@ -8,6 +8,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.IntStream;
 
 /**
  * How well each package would do as the place of a type, by {@link PlaceSign}s. The type itself is
@@ -47,8 +49,8 @@ public final class TypePlaces {
   /** How many types each package holds. */
   private final int[] crowd;
 
-  /** How many pairs of types make each dependency between packages, by {@link #pair}. */
-  private final Map<Long, Integer> arcs = new HashMap<>();
+  /** How many pairs of types make each dependency between packages: from, then to. */
+  private final int[][] arcs;
 
   /** The length of each node as a vector over what it uses, what uses it, and its words. */
   private final double[] usesNorm;
@@ -64,6 +66,17 @@ public final class TypePlaces {
 
   private final List<List<String>> packageWords = new ArrayList<>();
   private final Map<String, Integer> packagesWithWord = new HashMap<>();
+
+  /** The packages whose names have a word like that one; one entry for each such word. */
+  private final Map<String, int[]> placesLikeWord = new HashMap<>();
+
+  /** The place of the package right around each, or -1, and whether its name is a custom's. */
+  private final int[] around;
+
+  private final boolean[] custom;
+
+  /** What one of so many out of all nodes is worth. */
+  private final double[] rarities;
 
   /** The neighbours of each node. */
   private final int[][] near;
@@ -94,6 +107,13 @@ public final class TypePlaces {
     this.nodes = ties.size();
     this.places = ties.places();
     this.crowd = new int[places];
+    this.arcs = new int[places][places];
+    this.around = new int[places];
+    this.custom = new boolean[places];
+    this.rarities = new double[nodes + 1];
+    for (int many = 0; many <= nodes; many++) {
+      rarities[many] = Math.max(0, Math.log((nodes + 1) / (many + .5)));
+    }
     this.dots = new double[nodes];
     this.easy = new double[nodes];
     this.easySum = new double[nodes];
@@ -166,9 +186,17 @@ public final class TypePlaces {
       }
       wordsNorm[node] = Math.sqrt(sum);
     }
+    Map<String, Integer> placeOf = new HashMap<>();
+    for (int place = 0; place < places; place++) {
+      placeOf.put(name(place), place);
+    }
     for (int place = 0; place < places; place++) {
       List<String> words = Words.of(lastSegment(place));
       packageWords.add(words);
+      custom[place] = CUSTOMS.contains(lastSegment(place));
+      String name = name(place);
+      int dot = name.lastIndexOf('.');
+      around[place] = dot < 0 ? -1 : placeOf.getOrDefault(name.substring(0, dot), -1);
       new HashSet<>(words).forEach(word -> packagesWithWord.merge(word, 1, Integer::sum));
     }
   }
@@ -187,7 +215,7 @@ public final class TypePlaces {
 
   /** What one of {@code many} out of all nodes is worth. */
   private double rarity(int many) {
-    return Math.max(0, Math.log((nodes + 1) / (many + .5)));
+    return rarities[many];
   }
 
   private double[] norms(Digraph rows, Digraph columns) {
@@ -204,12 +232,8 @@ public final class TypePlaces {
   /** Counts a node's own dependencies between packages, or takes them away. */
   private void count(int node, int step) {
     for (int arc = ties.uses.firstArc(node); arc < ties.uses.firstArc(node + 1); arc++) {
-      arcs.merge(pair(home[node], home[ties.uses.target(arc)]), step, Integer::sum);
+      arcs[home[node]][home[ties.uses.target(arc)]] += step;
     }
-  }
-
-  private long pair(int from, int to) {
-    return (long) from * places + to;
   }
 
   /** How many packages there are to stand in. */
@@ -251,7 +275,7 @@ public final class TypePlaces {
   private void recount(int node, int step) {
     count(node, step);
     for (int arc = ties.users.firstArc(node); arc < ties.users.firstArc(node + 1); arc++) {
-      arcs.merge(pair(home[ties.users.target(arc)], home[node]), step, Integer::sum);
+      arcs[home[ties.users.target(arc)]][home[node]] += step;
     }
   }
 
@@ -434,7 +458,13 @@ public final class TypePlaces {
     family(node, withLast.get(words.get(words.size() - 1)), signs, PlaceSign.SUFFIX);
     family(node, withFirst.get(words.get(0)), signs, PlaceSign.PREFIX);
     double most = Math.log(places + 1);
-    for (int place = 0; place < places; place++) {
+    Set<Integer> like = new TreeSet<>();
+    for (String word : words) {
+      for (int place : placesLikeWord.computeIfAbsent(word, this::placesLike)) {
+        like.add(place);
+      }
+    }
+    for (int place : like) {
       for (String part : packageWords.get(place)) {
         if (words.stream().anyMatch(word -> Words.alike(word, part))) {
           signs[place][PlaceSign.PACKAGE_NAME.ordinal()] +=
@@ -442,6 +472,12 @@ public final class TypePlaces {
         }
       }
     }
+  }
+
+  private int[] placesLike(String word) {
+    return IntStream.range(0, places)
+        .filter(p -> packageWords.get(p).stream().anyMatch(part -> Words.alike(word, part)))
+        .toArray();
   }
 
   private void family(int node, List<Integer> alike, double[][] signs, PlaceSign sign) {
@@ -456,7 +492,6 @@ public final class TypePlaces {
   /** What the other types of each package are like, and how the package stands to its own. */
   private void neighbourhood(int node, double[][] signs) {
     double usual = (sortsAll[sorts[node]] - .5) / nodes;
-    boolean custom = CUSTOMS.contains(lastSegment(home[node]));
     for (int place = 0; place < places; place++) {
       boolean own = place == home[node];
       int same = sortsAt[place][sorts[node]] - (own ? 1 : 0);
@@ -468,18 +503,11 @@ public final class TypePlaces {
       signs[place][PlaceSign.DENSITY.ordinal()] = (sum + .3) / (count + 1);
       boolean parted =
           own
-              ? custom
-              : custom && isAround(place, home[node])
-                  || CUSTOMS.contains(lastSegment(place)) && isAround(home[node], place);
+              ? custom[place]
+              : custom[home[node]] && around[home[node]] == place
+                  || custom[place] && around[place] == home[node];
       signs[place][PlaceSign.CUSTOM.ordinal()] = parted ? 1 : 0;
     }
-  }
-
-  private boolean isAround(int outer, int inner) {
-    String around = name(outer);
-    return name(inner).startsWith(around)
-        && name(inner).lastIndexOf('.') == around.length()
-        && name(inner).length() > around.length();
   }
 
   /** Dependencies between packages that no other type makes, were the node to stand there. */
@@ -493,10 +521,10 @@ public final class TypePlaces {
     for (int place = 0; place < places; place++) {
       int fresh = 0;
       for (int other : used) {
-        fresh += other != place && arcs.getOrDefault(pair(place, other), 0) == 0 ? 1 : 0;
+        fresh += other != place && arcs[place][other] == 0 ? 1 : 0;
       }
       for (int other : using) {
-        fresh += other != place && arcs.getOrDefault(pair(other, place), 0) == 0 ? 1 : 0;
+        fresh += other != place && arcs[other][place] == 0 ? 1 : 0;
       }
       signs[place][PlaceSign.NEW_DEPENDENCIES.ordinal()] = Math.min(8, fresh) / scale;
     }
