@@ -57,6 +57,9 @@ public final class Main implements Callable<Integer> {
           "demo",
           "completion");
 
+  private static final String UNEXPECTED =
+      "vinesort: This should not have happened. Run again with -v, and report what it shows.";
+
   @Spec private CommandSpec spec;
 
   /** Runs one command line and ends the process with its exit code. */
@@ -97,11 +100,18 @@ public final class Main implements Callable<Integer> {
               + (e instanceof OutOfMemoryError ? "memory" : "stack")
               + " than Java was given. Set VINESORT_JAVA_OPTS, for instance to -Xmx8g, or leave"
               + " out what is no source with --leave-out.");
-      if (List.of(arguments).contains("-v")) {
-        e.printStackTrace(err);
-      }
-      return ExitCode.COULD_NOT_WORK;
+      return traced(e, arguments, err);
+    } catch (Error e) {
+      err.println(UNEXPECTED);
+      return traced(e, arguments, err);
     }
+  }
+
+  private static int traced(Error error, String[] arguments, PrintWriter err) {
+    if (List.of(arguments).contains("-v")) {
+      error.printStackTrace(err);
+    }
+    return ExitCode.COULD_NOT_WORK;
   }
 
   /** Making all commands costs more than most of them do, so only the one named is made. */
@@ -189,10 +199,7 @@ public final class Main implements Callable<Integer> {
     if (failure instanceof CannotWorkException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
     } else {
-      err.println(
-          "vinesort: this should not have happened: "
-              + Output.plain(failure.toString())
-              + (verbose ? "" : ". Run again with -v and report what it shows."));
+      err.println(UNEXPECTED);
     }
     if (verbose) {
       failure.printStackTrace(err);

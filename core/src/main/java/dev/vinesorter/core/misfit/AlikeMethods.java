@@ -31,24 +31,6 @@ final class AlikeMethods {
   private static final Set<String> BY_RULE =
       Set.of("equals", "hashCode", "toString", "compareTo", "main", "clone");
 
-  private static final Set<String> PRIMITIVE =
-      Set.of(
-          "boolean",
-          "byte",
-          "short",
-          "char",
-          "character",
-          "int",
-          "integer",
-          "long",
-          "float",
-          "double",
-          "object",
-          "1d",
-          "2d",
-          "3d",
-          "d");
-
   private AlikeMethods() {}
 
   /** Groups of units, each group and its first ones in the order of the survey. */
@@ -109,12 +91,15 @@ final class AlikeMethods {
     Units units = inquiry.units();
     TypeTies ties = inquiry.types();
     return units.topTypeOf(one) != units.topTypeOf(other)
+        && !Counterparts.are(
+            units.simpleName(units.topTypeOf(one)), units.simpleName(units.topTypeOf(other)))
         && units.complexity(one) == units.complexity(other)
+        && !Counterparts.are(units.simpleName(one), units.simpleName(other))
         && !plain(ties.words(ties.nodeOf[one])).equals(plain(ties.words(ties.nodeOf[other])));
   }
 
   private static List<String> plain(List<String> words) {
-    return words.stream().filter(word -> !PRIMITIVE.contains(word)).toList();
+    return words.stream().filter(word -> !Counterparts.VALUE_TYPES.contains(word)).toList();
   }
 
   private static int top(int[] groupOf, int n) {

@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -15,6 +16,10 @@ import java.util.TreeMap;
  * hindrance to tests: M. Feathers, 2004).
  */
 final class AwkwardCollaborator implements Judge {
+  /** Types of fields that never change once they are set for good. */
+  private static final Set<String> VALUES =
+      Set.of("String", "int", "long", "boolean", "char", "byte", "short", "double", "float");
+
   @Override
   public MisfitKind kind() {
     return MisfitKind.AWKWARD_COLLABORATOR;
@@ -49,7 +54,7 @@ final class AwkwardCollaborator implements Judge {
     int unit = inquiry.types().unit(type);
     String name = units.simpleName(unit);
     int door = -1;
-    boolean kept = false;
+    int kept = 0;
     for (int member : members.members[type]) {
       int at = members.unitOf[member];
       boolean own = units.parent(at) == unit && TypeNames.erased(units.type(at)).equals(name);
@@ -57,20 +62,23 @@ final class AwkwardCollaborator implements Judge {
         return -1;
       }
       if (own && members.has(member, Trait.STATIC)) {
-        kept |= members.has(member, Trait.FIELD);
+        kept += members.has(member, Trait.FIELD) ? 1 : 0;
         boolean open = !members.has(member, Trait.PRIVATE);
         boolean gives = members.has(member, Trait.METHOD) && units.simpleName(at).endsWith("()");
         door = open && (gives || members.has(member, Trait.FIELD)) ? member : door;
       }
     }
-    return kept && !units.has(unit, Trait.ENUM) ? door : -1;
+    // A type that gives several objects of itself gives constants.
+    return kept == 1 && !units.has(unit, Trait.ENUM) ? door : -1;
   }
 
-  private static boolean keepsState(Inquiry inquiry, int type) {
+  private static boolean keepsState(Inquiry inquiry, int owner) {
     MemberTies members = inquiry.members();
-    for (int member : members.members[type]) {
-      boolean state = members.has(member, Trait.FIELD) && !members.has(member, Trait.STATIC);
-      if (state) {
+    for (int member : members.members[owner]) {
+      boolean field = members.has(member, Trait.FIELD) && !members.has(member, Trait.STATIC);
+      String type = inquiry.units().type(members.unitOf[member]);
+      boolean value = members.has(member, Trait.FINAL) && VALUES.contains(type);
+      if (field && !value) {
         return true;
       }
     }

@@ -172,7 +172,7 @@ final class ConcreteType implements Judge {
         .38
             + .05 * Math.min(4, content.size())
             + .05 * Math.min(3, apart)
-            - .1 * others / (others + content.size());
+            - .3 * others / (others + content.size());
     return new Misfit(
         MisfitKind.CONCRETE_TYPE,
         ties.unit(type),

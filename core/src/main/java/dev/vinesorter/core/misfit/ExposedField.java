@@ -1,6 +1,7 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -13,6 +14,8 @@ import java.util.TreeMap;
 final class ExposedField implements Judge {
   /** Where so many fields of a type are written by others, it is a plain structure. */
   private static final int STRUCTURE = 4;
+
+  private static final int DEEPEST = 50;
 
   @Override
   public MisfitKind kind() {
@@ -52,22 +55,21 @@ final class ExposedField implements Judge {
     return members.has(field, Trait.FIELD) && !members.has(field, Trait.PRIVATE);
   }
 
-  private static Misfit misfit(Inquiry inquiry, int field, Map<Integer, Integer> by) {
+  private static Misfit misfit(Inquiry inquiry, int field, Map<Integer, Integer> writers) {
     TypeTies ties = inquiry.types();
     MemberTies members = inquiry.members();
     List<Misfit.Evidence> evidence = new ArrayList<>();
     boolean heirs = true;
     boolean apart = false;
-    for (Map.Entry<Integer, Integer> writer : by.entrySet()) {
+    for (Map.Entry<Integer, Integer> writer : writers.entrySet()) {
       int unit = ties.unit(writer.getKey());
       evidence.add(
           Misfit.Evidence.at("written by " + inquiry.units().simpleName(unit), writer.getValue()));
       apart |= ties.home[writer.getKey()] != ties.home[members.owner[field]];
-      heirs &=
-          ties.uses.weight(writer.getKey(), members.owner[field]) > 0
-              && inherits(ties, writer.getKey(), members.owner[field]);
+      int by = inquiry.survey().references().from(writer.getValue());
+      heirs &= inherits(inquiry, by, members.unitOf[field]);
     }
-    double score = .45 + .05 * Math.min(5, by.size()) + (apart ? .1 : -.05) - (heirs ? .25 : 0);
+    double score = .45 + .05 * Math.min(5, writers.size()) + (apart ? .1 : -.1) - (heirs ? .25 : 0);
     return new Misfit(
         MisfitKind.EXPOSED_FIELD,
         members.unitOf[field],
@@ -80,10 +82,23 @@ final class ExposedField implements Judge {
         "enclose it: let its own type change it (no step does this yet)");
   }
 
-  private static boolean inherits(TypeTies ties, int type, int from) {
-    for (int s : ties.supers[type]) {
-      int above = ties.superNode[s];
-      if (above == from || above >= 0 && above != type && inherits(ties, above, from)) {
+  /** Whether the member that writes stands in a type, maybe a nested one, that has the field. */
+  private static boolean inherits(Inquiry inquiry, int writer, int field) {
+    Units units = inquiry.units();
+    for (int type = units.parent(writer); type >= 0; type = units.parent(type)) {
+      if (units.level(type) == Level.TYPE && extending(inquiry, type, units.parent(field), 0)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean extending(Inquiry inquiry, int type, int from, int depth) {
+    References references = inquiry.survey().references();
+    for (int r = references.row(type); r < references.row(type + 1) && depth < DEEPEST; r++) {
+      boolean above = references.kind(r) == Kind.EXTENDS;
+      int used = references.target(r);
+      if (above && (used == from || extending(inquiry, used, from, depth + 1))) {
         return true;
       }
     }

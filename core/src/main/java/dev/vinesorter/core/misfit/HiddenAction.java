@@ -1,5 +1,6 @@
 package dev.vinesorter.core.misfit;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -29,6 +30,8 @@ final class HiddenAction implements Judge {
   /** Where so many types of a package act, acting is what the package is for. */
   private static final double ACTING_PACKAGE = .2;
 
+  private static final Set<String> SAID_BY_EXCEPTION = Set.of("disk", "network", "database");
+
   @Override
   public MisfitKind kind() {
     return MisfitKind.HIDDEN_ACTION;
@@ -55,12 +58,31 @@ final class HiddenAction implements Judge {
         boolean calculates =
             units.complexity(unit) >= FEWEST_DECISIONS && !units.type(unit).equals("void");
         boolean alone = acting.size() == 1 || acting.size() <= ACTING_TYPE * methods;
-        if (calculates && alone) {
+        if (calculates && alone && !isDeclared(inquiry, member)) {
           found.add(misfit(inquiry, member));
         }
       }
     }
     return found;
+  }
+
+  /**
+   * Whether a method says by an exception that it acts on the disk, the network or a database, and
+   * reads nothing else: what callers have to expect is not hidden.
+   */
+  private static boolean isDeclared(Inquiry inquiry, int member) {
+    References references = inquiry.survey().references();
+    int unit = inquiry.members().unitOf[member];
+    boolean declared = false;
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      String thrown = inquiry.units().simpleName(references.target(r));
+      boolean says = thrown.endsWith("IOException") || thrown.endsWith("SQLException");
+      declared |= references.kind(r) == Kind.THROWS && says;
+    }
+    String[] acting = inquiry.acting();
+    return declared
+        && actions(inquiry, member).stream()
+            .allMatch(r -> SAID_BY_EXCEPTION.contains(acting[references.target(r)]));
   }
 
   /** The references by which a member acts, in the order of the source. */
@@ -71,11 +93,30 @@ final class HiddenAction implements Judge {
     List<Integer> found = new ArrayList<>();
     for (int r = references.row(unit); r < references.row(unit + 1); r++) {
       String sort = acting[references.target(r)];
-      if (sort != null && READS.contains(sort) && references.kind(r).structural()) {
+      boolean reads = sort != null && READS.contains(sort) && references.kind(r).structural();
+      if (reads && !(isCalendar(inquiry, r) && setsCalendar(inquiry, unit))) {
         found.add(r);
       }
     }
     return found;
+  }
+
+  private static boolean isCalendar(Inquiry inquiry, int reference) {
+    int used = inquiry.survey().references().target(reference);
+    return inquiry.name(used).startsWith("java.util.Calendar#getInstance(");
+  }
+
+  /** Whether a member gives a calendar a time of its own, so that the one it came with is lost. */
+  private static boolean setsCalendar(Inquiry inquiry, int unit) {
+    References references = inquiry.survey().references();
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      String name = inquiry.name(references.target(r));
+      if (name.startsWith("java.util.Calendar#setTime")
+          || name.startsWith("java.util.Calendar#clear(")) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static Misfit misfit(Inquiry inquiry, int member) {

@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /** Methods and constructors with more parameters than can be told apart (M. Fowler, 1999). */
 final class LongParameterList implements Judge {
@@ -39,15 +40,25 @@ final class LongParameterList implements Judge {
                   unit));
         }
         boolean maker = members.has(member, Trait.CONSTRUCTOR);
+        boolean inside =
+            maker
+                && callers > 0
+                && !units.has(unit, Trait.PUBLIC)
+                && members.usersByOwner(member).keySet().equals(Set.of(members.owner[member]));
         found.add(
             new Misfit(
                 MisfitKind.LONG_PARAMETER_LIST,
                 unit,
                 List.of(),
                 "",
-                Math.min(.75, .5 + .03 * (parameters - LIMIT) - (maker ? .1 : 0)),
+                Math.min(
+                    .75, .5 + .03 * (parameters - LIMIT) - (maker ? .1 : 0) - (inside ? .3 : 0)),
                 evidence,
-                maker ? List.of("a constructor has to take what its object needs") : List.of(),
+                inside
+                    ? List.of("only its own type calls it, such as a builder")
+                    : maker
+                        ? List.of("a constructor has to take what its object needs")
+                        : List.of(),
                 List.of(),
                 "bundle what goes together into a type (no step does this yet)"));
       }

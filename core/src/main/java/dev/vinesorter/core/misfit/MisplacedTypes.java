@@ -16,6 +16,8 @@ public final class MisplacedTypes implements Judge {
   static final double LEAST = 0.1;
 
   private static final int MOST_EVIDENCE = 4;
+  private static final double DOUBT = .7;
+  private static final List<String> HIDDEN = List.of("internal", "impl");
 
   @Override
   public MisfitKind kind() {
@@ -33,7 +35,7 @@ public final class MisplacedTypes implements Judge {
     PlaceScores.Best[] best = scores.all();
     PlaceScores asIs = null;
     for (int node = 0; node < best.length; node++) {
-      double score = best[node].score();
+      double score = best[node].score() * doubt(ties, node, best[node].place());
       boolean asked = best[node].place() >= 0 && score >= LEAST && mayMove(inquiry, node);
       if (asked) {
         asIs = asIs == null ? new PlaceScores(new TypePlaces(ties, ties.homes())) : asIs;
@@ -58,6 +60,21 @@ public final class MisplacedTypes implements Judge {
     }
     places.sort(Comparator.comparingDouble(p -> -p.score()));
     return places;
+  }
+
+  /**
+   * Less sure is what one neighbour alone speaks for, and a way out of a package for internals into
+   * the one around it, where most of what internals have to do with stands by custom.
+   */
+  private static double doubt(TypeTies ties, int node, int place) {
+    if (place < 0) {
+      return 1;
+    }
+    Units units = ties.survey.units();
+    String here = units.simpleName(ties.packageAt(ties.home[node]));
+    String there = units.simpleName(ties.packageAt(place));
+    boolean out = HIDDEN.stream().anyMatch(word -> here.startsWith(there + "." + word));
+    return out || ties.neighbours(node).length < 2 ? DOUBT : 1;
   }
 
   private static boolean mayMove(Inquiry inquiry, int node) {

@@ -26,6 +26,9 @@ final class NearDuplicate implements Judge {
   private static final int MOST_USES = 400;
   private static final double ALIKE = .8;
 
+  /** Bodies that use the same in the same order may still do something else with it. */
+  private static final double ALIKE_BODIES = .6;
+
   /** Where more methods than this are alike in a type, it is made of them. */
   private static final int MOST_ALIKE = 4;
 
@@ -102,8 +105,16 @@ final class NearDuplicate implements Judge {
             && units.complexity(one) == units.complexity(other)
             && Math.abs(units.lines(one) - units.lines(other)) <= 2
             && !MemberNames.bare(units.simpleName(one))
-                .equals(MemberNames.bare(units.simpleName(other)));
-    return near ? common(a, b) / (double) Math.max(a.length, b.length) : 0;
+                .equals(MemberNames.bare(units.simpleName(other)))
+            && !Counterparts.are(units.simpleName(one), units.simpleName(other));
+    Shape shape = units.facts().shape(one);
+    Shape others = units.facts().shape(other);
+    double uses = near ? common(a, b) / (double) Math.max(a.length, b.length) : 0;
+    if (shape == null || others == null || uses < ALIKE) {
+      return uses;
+    }
+    double bodies = shape.alike(others);
+    return bodies < ALIKE_BODIES ? 0 : Math.max(uses, bodies);
   }
 
   /** The length of the longest common subsequence; quadratic in time, linear in space. */
@@ -132,7 +143,11 @@ final class NearDuplicate implements Judge {
                     + " % of what they use, in the same order",
                 one),
             Misfit.Evidence.in("the other one", other));
-    double score = .26 + .25 * (alike - ALIKE) / (1 - ALIKE) + .02 * Math.min(15, lines);
+    double score =
+        .13
+            + .25 * (alike - ALIKE) / (1 - ALIKE)
+            + .015 * Math.min(20, lines)
+            + .07 * Math.min(3, units.complexity(one) - 1);
     return new Misfit(
         MisfitKind.NEAR_DUPLICATE,
         one,
@@ -140,7 +155,7 @@ final class NearDuplicate implements Judge {
         "",
         Math.min(.8, score),
         evidence,
-        List.of("literals and operators may differ; the survey does not know them"),
+        List.of("literals may differ; the survey does not know them"),
         List.of(),
         "make one method of the two, what differs as a parameter (no step does this yet)");
   }
@@ -180,7 +195,7 @@ final class NearDuplicate implements Judge {
         shared < 0
             ? "one place"
             : units.simpleName(inquiry.types().unit(inquiry.types().superNode[shared]))
-                + ", which all of them extend";
+                + ", which all of them have above them";
     double score =
         .34
             + .5 * (alike - AlikeMethods.ALIKE)

@@ -156,6 +156,7 @@ final class RepeatedDecision implements Judge {
             + .06 * Math.min(5, types)
             + .02 * Math.min(6, common.size())
             + (kind < 0 ? -.06 : .1)
+            - (same.get(0).decision.labels().stream().allMatch(RepeatedDecision::isPlain) ? .1 : 0)
             + (same.stream().map(m -> inquiry.types().home[m.type]).distinct().count() > 1
                 ? .04
                 : 0);

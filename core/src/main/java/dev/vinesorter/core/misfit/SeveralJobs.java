@@ -49,12 +49,23 @@ final class SeveralJobs implements Judge {
         }
       }
       boolean two =
-          jobs.size() == 2 && jobs.stream().allMatch(j -> working(inquiry, j) >= FEWEST_WORKING);
-      if (two || jobs.size() > 2 && jobs.stream().allMatch(j -> working(inquiry, j) > 0)) {
+          jobs.size() == 2
+              && jobs.stream().allMatch(j -> working(inquiry, j) >= FEWEST_WORKING)
+              && jobs.stream().noneMatch(j -> j.stream().allMatch(m -> isFunction(units, m)));
+      boolean many =
+          jobs.size() > 2
+              && jobs.stream().allMatch(j -> working(inquiry, j) > 0)
+              && jobs.stream().filter(j -> working(inquiry, j) > 1).count() > 1;
+      if (two || many) {
         found.add(misfit(inquiry, unit, jobs));
       }
     }
     return found;
+  }
+
+  /** Functions beside objects are a custom, such as a factory's builders. */
+  private static boolean isFunction(Units units, int member) {
+    return units.has(member, Trait.STATIC);
   }
 
   /** How many of some members are methods that do more than hand data out or take it in. */

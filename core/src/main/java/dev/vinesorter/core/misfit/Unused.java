@@ -31,7 +31,10 @@ final class Unused implements Judge {
     List<Misfit> found = new ArrayList<>();
     for (Orphans.Orphan orphan : orphans) {
       int unit = orphan.units().get(0);
-      boolean open = units.has(unit, Trait.PUBLIC) || units.has(unit, Trait.PROTECTED);
+      // Types that only use each other are as open as the most open of them.
+      boolean open =
+          orphan.units().stream()
+              .anyMatch(u -> units.has(u, Trait.PUBLIC) || units.has(u, Trait.PROTECTED));
       boolean asked =
           units.topTypeOf(unit) == unit
               && !units.has(unit, Trait.GENERATED)
