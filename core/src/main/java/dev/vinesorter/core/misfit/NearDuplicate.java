@@ -144,7 +144,7 @@ final class NearDuplicate implements Judge {
                 one),
             Misfit.Evidence.in("the other one", other));
     double score =
-        .13
+        .14
             + .25 * (alike - ALIKE) / (1 - ALIKE)
             + .015 * Math.min(20, lines)
             + .07 * Math.min(3, units.complexity(one) - 1);
