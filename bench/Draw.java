@@ -13,7 +13,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** Draws random steps of a sort: types, packages, renames, static, instance, tighten, sort. */
+/** Draws random steps of a sort: types, packages, renames, static, instance, tighten, sort, remove. */
 final class Draw {
   private final Survey survey;
   private final Units units;
@@ -110,8 +110,33 @@ final class Draw {
       case "tighten" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(), 0);
       case "tighten library" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(Leave.LIBRARY), 0);
       case "sort" -> new Step.Sort(List.of(units.name(any(types))), List.of(), 0);
+      case "remove", "remove used" -> {
+        List<Integer> found = new ArrayList<>();
+        for (int unit : trial % 4 == 0 ? types : members) {
+          if (isUsed(unit) == sort.equals("remove used")) {
+            found.add(unit);
+          }
+        }
+        yield found.isEmpty()
+            ? null
+            : new Step.Remove(List.of(units.name(any(found))), trial % 3 == 0 ? Set.of(Leave.SWEEP) : Set.of(), 0);
+      }
       default -> throw new IllegalArgumentException(sort);
     };
+  }
+
+  /** Whether code outside of a unit names it or something inside it. */
+  private boolean isUsed(int around) {
+    References references = survey.references();
+    for (int unit : units.withAllInside(around)) {
+      for (int r : references.to(unit)) {
+        Kind kind = references.kind(r);
+        if (kind != Kind.MENTIONS && kind != Kind.IMPORTS && !units.inside(references.from(r), around)) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   /** Whether a method overrides or is overridden; such a one has no other place. */

@@ -60,7 +60,8 @@ public final class JavaStepEditor implements StepEditor {
             "move", new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming)),
             "rename", new Known<>(Step.Rename.class, new RenameVerb(renaming)),
             "tighten", new Known<>(Step.Tighten.class, new TightenVerb()),
-            "sort", new Known<>(Step.Sort.class, new SortVerb()));
+            "sort", new Known<>(Step.Sort.class, new SortVerb()),
+            "remove", new Known<>(Step.Remove.class, new RemoveVerb(written, reread)));
   }
 
   /** The verbs that are known of Java. */

@@ -3,10 +3,12 @@ package dev.vinesorter.core.misfit;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.structure.Orphans;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 
 /** Types that nothing uses. In a library, others may use what is public. */
 final class Unused implements Judge {
@@ -48,6 +50,7 @@ final class Unused implements Judge {
         if (open && !program) {
           against.add("it is public, and others may use it");
         }
+        List<String> names = orphan.units().stream().map(inquiry::name).toList();
         found.add(
             new Misfit(
                 MisfitKind.UNUSED,
@@ -62,8 +65,10 @@ final class Unused implements Judge {
                             + " lines would go with it",
                         unit)),
                 against,
-                List.of(),
-                "remove it, if nobody else needs it (no step does this yet)"));
+                List.of(new Step.Remove(names, Set.of(), 0)),
+                names.size() == 1
+                    ? "remove it, if nobody else needs it"
+                    : "remove these, if nobody else needs them"));
       }
     }
     return found;

@@ -68,6 +68,10 @@ public enum RefusalCode {
 
   ANNOTATION_VALUE("An annotation's value can be left out only under that name."),
 
+  // ---- what is taken out
+
+  STILL_USED("Something uses what would go."),
+
   // ---- files that are read
 
   RESOURCE_READ("Code reads the file in a way that is not understood."),

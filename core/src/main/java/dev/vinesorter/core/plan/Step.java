@@ -225,6 +225,24 @@ public sealed interface Step {
     }
   }
 
+  /** Units that nothing uses go. */
+  record Remove(List<String> units, Set<Leave> leaves, int line) implements Step {
+    public Remove {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "remove";
+    }
+
+    @Override
+    public Remove with(List<String> others) {
+      return new Remove(others, leaves, line);
+    }
+  }
+
   /** A move of one unit. */
   static Move move(String unit, String into, boolean widen, int line) {
     return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);

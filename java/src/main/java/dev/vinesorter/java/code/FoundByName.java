@@ -81,6 +81,12 @@ public final class FoundByName {
     return annotation == null ? null : "what reads @" + annotation + " finds it where it is";
   }
 
+  /** Who finds a type though no code names it, in words; null where nobody does. */
+  public static String typeFinder(SourceView code, int type) {
+    String annotation = annotation(code, type);
+    return annotation == null ? null : "what reads @" + annotation + " finds it where it is";
+  }
+
   /** Who finds a member by its name alone, in words; null where nobody does. */
   public static String nameReader(SourceView code, int method) {
     Units units = code.units();

@@ -114,7 +114,7 @@ abstract class MemberMove {
     String stays = may(Leave.FORWARD) ? new Forward(this).text() : "";
     new MovedText(code, member, target, inside).into(changes, stays);
     documentation.links();
-    staleImports();
+    StaleImports.takeOut(code, changes, names);
     names.into(changes);
   }
 
@@ -445,29 +445,5 @@ abstract class MemberMove {
         .filter(one -> !one.onDemand() && one.simpleName().equals(simpleName))
         .findFirst()
         .orElse(null);
-  }
-
-  /** Imports that only what changed needed go. */
-  private void staleImports() {
-    for (int edited : List.copyOf(changes.files())) {
-      String text = changes.in(edited).apply(code.text(edited));
-      JavaTokens fresh = JavaTokens.of(text);
-      JavaHeader header = JavaHeader.of(fresh);
-      int body =
-          header.imports().isEmpty() ? 0 : header.imports().get(header.imports().size() - 1).end();
-      String rest = text.substring(body);
-      String before = code.text(edited);
-      JavaHeader old = code.header(edited);
-      int oldBody = old.imports().isEmpty() ? 0 : old.imports().get(old.imports().size() - 1).end();
-      for (JavaHeader.Import one : old.imports()) {
-        boolean gone =
-            !one.onDemand()
-                && JavaTokens.hasWord(before.substring(oldBody), one.simpleName())
-                && !JavaTokens.hasWord(rest, one.simpleName());
-        if (gone) {
-          names.imports(edited).remove(one);
-        }
-      }
-    }
   }
 }

@@ -99,7 +99,30 @@ public final class Sweep {
     return sweep.against;
   }
 
+  /** Why a field that nothing uses cannot be taken out; null where nothing speaks against it. */
+  static String against(SourceView code, int field) {
+    Sweep sweep = new Sweep(code.survey(), code.sources());
+    sweep.declaration(field);
+    return sweep.against;
+  }
+
   private void field(int field) {
+    declaration(field);
+    Set<Integer> writers = new TreeSet<>();
+    for (int r : against != null ? new int[0] : references.to(field)) {
+      if (references.kind(r) == Kind.WRITES) {
+        writers.add(references.from(r));
+      }
+    }
+    for (int writer : writers) {
+      writer(field, writer);
+    }
+    if (against == null) {
+      MovedText.remove(code, field, changes);
+    }
+  }
+
+  private void declaration(int field) {
     int file = units.fileOf(field);
     JavaTokens tokens = code.tokens(file);
     for (int other : units.children(units.parent(field))) {
@@ -117,25 +140,15 @@ public final class Sweep {
     Expressions.Run value = new Expressions.Run(name + 2, past);
     if (tokens.is(name + 1, "=") && !isHarmless(file, value)) {
       against = "working out its first value may do something";
-      return;
-    }
-    Set<Integer> writers = new TreeSet<>();
-    for (int r : references.to(field)) {
-      if (references.kind(r) == Kind.WRITES) {
-        writers.add(references.from(r));
-      }
-    }
-    for (int writer : writers) {
-      writer(field, writer);
-    }
-    if (against == null) {
-      MovedText.remove(code, field, changes);
     }
   }
 
   /** Whether working out a value only reads, or makes an object of Java's own collections. */
   private boolean isHarmless(int file, Expressions.Run run) {
     JavaTokens tokens = code.tokens(file);
+    if (tokens.is(run.begin(), "-") && run.end() - run.begin() == 2) {
+      return true;
+    }
     Expressions expressions = new Expressions(tokens, code.text(file));
     boolean fresh =
         tokens.is(run.begin(), "new")

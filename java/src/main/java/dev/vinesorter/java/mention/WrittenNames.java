@@ -39,7 +39,7 @@ public final class WrittenNames {
    * @param begin first char
    * @param end one past its last char
    */
-  record Place(int begin, int end) {}
+  public record Place(int begin, int end) {}
 
   /** What a file has: places by name, in which every separator is a dot. */
   private record Found(SourceText of, Map<String, List<Place>> places) {}

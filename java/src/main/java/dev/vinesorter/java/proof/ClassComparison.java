@@ -76,7 +76,8 @@ final class ClassComparison {
   private void one(String name, ClassNode node, String how) {
     String around = node.outerClass == null ? name : node.outerClass;
     if (node.outerClass != null && isRewritten(around, member(node.outerMethod))
-        || isInRewritten(name)) {
+        || isInRewritten(name)
+        || names.isRemoved(name)) {
       planned++;
     } else {
       differ.add("the class " + name.replace('/', '.') + " " + how);

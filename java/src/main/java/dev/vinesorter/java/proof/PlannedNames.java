@@ -37,6 +37,9 @@ final class PlannedNames {
   /** The types of before, by the internal names that they have afterwards. */
   private final Map<String, Integer> typeOf = new HashMap<>();
 
+  /** Types that steps take out, by their internal names. */
+  private final Set<String> removed = new HashSet<>();
+
   /** Members that steps rewrite, as {@code class name} under the names afterwards. */
   private final Set<String> rewritten = new HashSet<>();
 
@@ -85,7 +88,9 @@ final class PlannedNames {
     Step step = steps.get(number);
     for (String unit : step.units()) {
       int hash = unit.indexOf('#');
-      if (step instanceof Step.Rename rename && hash >= 0) {
+      if (step instanceof Step.Remove) {
+        takeRemoved(number, unit, step);
+      } else if (step instanceof Step.Rename rename && hash >= 0) {
         renamed
             .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
             .add(rename.to());
@@ -97,7 +102,7 @@ final class PlannedNames {
         takeMoved(number, unit, move);
       }
     }
-    if (step.may(Leave.SWEEP)) {
+    if (step.may(Leave.SWEEP) && !(step instanceof Step.Remove)) {
       takeSwept();
     }
   }
@@ -157,6 +162,39 @@ final class PlannedNames {
     }
   }
 
+  /** Types and members that are gone. */
+  private void takeRemoved(int number, String name, Step step) {
+    Units units = before.units();
+    int member = name.indexOf('#') < 0 ? -1 : find(number, name, Level.MEMBER);
+    if (member >= 0) {
+      take(member);
+    }
+    Map<String, Integer> types = byName(Level.TYPE);
+    for (int unit : before.at(Level.TYPE)) {
+      if (!units.has(unit, Trait.FOREIGN)
+          && !types.containsKey(Step.after(steps, units.name(unit)))) {
+        removed.add(ofClass(internal(units, unit)));
+      }
+    }
+    Map<String, Integer> members = step.may(Leave.SWEEP) ? byName(Level.MEMBER) : Map.of();
+    for (int unit : step.may(Leave.SWEEP) ? before.at(Level.MEMBER) : List.<Integer>of()) {
+      if (!units.has(unit, Trait.FOREIGN)
+          && !members.containsKey(Step.after(steps, units.name(unit)))) {
+        take(unit);
+      }
+    }
+  }
+
+  /** Whether a step takes a class out; one inside it goes with it. */
+  boolean isRemoved(String name) {
+    for (int end = name.length(); end > 0; end = name.lastIndexOf('$', end - 1)) {
+      if (removed.contains(name.substring(0, end))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** Fields that are gone. */
   private void takeSwept() {
     Units units = before.units();
@@ -177,7 +215,10 @@ final class PlannedNames {
       return;
     }
     String of = ofClass(internal(units, owner));
-    String name = MemberNames.bare(units.simpleName(member));
+    String name =
+        units.has(member, Trait.CONSTRUCTOR)
+            ? "<init>"
+            : MemberNames.bare(units.simpleName(member));
     rewritten.add(of + " " + name);
     rewritten.add(of + " " + ofMember(name));
     if (!units.has(member, Trait.METHOD)) {

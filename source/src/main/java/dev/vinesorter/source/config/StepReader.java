@@ -19,7 +19,8 @@ abstract class StepReader {
           Map.entry("move", Move::new),
           Map.entry("rename", Rename::new),
           Map.entry("tighten", Tighten::new),
-          Map.entry("sort", Sort::new));
+          Map.entry("sort", Sort::new),
+          Map.entry("remove", Remove::new));
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();
@@ -209,6 +210,27 @@ abstract class StepReader {
     @Override
     Step step(int line) {
       return new Step.Tighten(units, leaves, line);
+    }
+  }
+
+  private static final class Remove extends StepReader {
+    Remove(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("sweep", "found-by-name");
+    }
+
+    @Override
+    void value(String key) {
+      throw new IllegalStateException("a flag: " + key);
+    }
+
+    @Override
+    Step step(int line) {
+      return new Step.Remove(units, leaves, line);
     }
   }
 
