@@ -6,6 +6,7 @@ import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
 import dev.vinesorter.source.config.KnownBreaches;
+import dev.vinesorter.source.config.PlanFile;
 import dev.vinesorter.source.config.TrellisFile;
 import dev.vinesorter.source.disk.RootLock;
 import dev.vinesorter.source.journal.Journal;
@@ -276,7 +277,9 @@ final class Workbench {
       boolean setting = path.contains("META-INF/") || SETTINGS.stream().anyMatch(path::endsWith);
       if (setting && !own) {
         String text = sources.text(path).text();
-        addDotted(text, Math.min(text.length(), MOST_CHARS), names);
+        if (!PlanFile.isLike(text)) {
+          addDotted(text, Math.min(text.length(), MOST_CHARS), names);
+        }
       }
     }
     return names;

@@ -179,6 +179,25 @@ class CommandsTest {
   }
 
   @Test
+  void whatMisfitsTellAsUnusedGoesByThePlanThatTheyWrite() throws IOException {
+    Program.copyDemo(folder);
+    Map<String, String> before = Program.sources(folder);
+    Program.run(folder, "misfits", "--kind", "unused", "--plan", "gone.yaml");
+    String plan = Files.readString(folder.resolve("gone.yaml"));
+    assertThat(plan).contains("- remove: org.saltmarsh.mounting.DryingPress");
+    Files.delete(folder.resolve("gone.yaml"));
+    JsonNode applied =
+        Program.run(folder, "apply", "plans/without-the-press.yaml", "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).isTrue();
+    assertThat(applied.at("/instructions/differ")).isEmpty();
+    assertThat(Program.sources(folder).keySet())
+        .doesNotContain("src/main/java/org/saltmarsh/mounting/DryingPress.java")
+        .hasSize(before.size() - 1);
+    assertThat(Program.run(folder, "undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
   void diffOfARehearsalIsWhatApplyDoes() throws Exception {
     Program.copyDemo(folder);
     String diff = Program.run(folder, "rehearse", PLAN, "--diff").out();

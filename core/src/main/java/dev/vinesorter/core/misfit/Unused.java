@@ -14,6 +14,9 @@ import java.util.Set;
 final class Unused implements Judge {
   private static final double OFTEN = .15;
 
+  /** What is public and used by its tests is as good as used. */
+  private static final double LEAST = .1;
+
   @Override
   public MisfitKind kind() {
     return MisfitKind.UNUSED;
@@ -43,6 +46,9 @@ final class Unused implements Judge {
               && !units.has(unit, Trait.ANNOTATION);
       if (asked) {
         double score = (open ? program ? .6 : .15 : .75) - (orphan.byTests() ? .15 : 0);
+        if (score < LEAST) {
+          continue;
+        }
         List<String> against = new ArrayList<>();
         if (orphan.byTests()) {
           against.add("its tests use it");

@@ -2,6 +2,7 @@ package dev.vinesorter.java.member;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -15,6 +16,7 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.MemberFamily;
@@ -350,7 +352,7 @@ public final class Removal {
       }
     }
     imports(changes, names, empty);
-    for (DocumentedLinks.Edit edit : links(empty)) {
+    for (DocumentedLinks.Edit edit : links(changes, empty)) {
       changes.in(edit.file()).replace(edit.begin(), edit.end(), edit.text());
     }
     StaleImports.takeOut(code, changes, names);
@@ -378,7 +380,7 @@ public final class Removal {
     }
   }
 
-  private List<DocumentedLinks.Edit> links(Set<String> empty) {
+  private List<DocumentedLinks.Edit> links(FileChanges changes, Set<String> empty) {
     Map<Integer, Set<Integer>> places = new TreeMap<>();
     for (int unit : gone) {
       for (int r : references.to(unit)) {
@@ -387,6 +389,20 @@ public final class Removal {
         boolean stays = !gone.contains(user) && file >= 0 && !empty.contains(units.name(file));
         if (references.kind(r) == Kind.MENTIONS && stays) {
           places.computeIfAbsent(file, f -> new TreeSet<>()).add(references.at(r));
+        }
+      }
+    }
+    for (int top : tops) {
+      boolean named = units.level(top) == Level.MEMBER && !units.has(top, Trait.CONSTRUCTOR);
+      String name = MemberNames.bare(units.simpleName(top));
+      for (DocLinks.Link link :
+          named ? new DocLinks(code, Set.of(top)).all(name) : List.<DocLinks.Link>of()) {
+        boolean stays =
+            !empty.contains(units.name(link.file()))
+                && changes.in(link.file()).list().stream()
+                    .noneMatch(edit -> edit.begin() <= link.begin() && link.begin() < edit.end());
+        if (stays) {
+          places.computeIfAbsent(link.file(), f -> new TreeSet<>()).add(link.begin());
         }
       }
     }

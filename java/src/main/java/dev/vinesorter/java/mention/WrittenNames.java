@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.syntax.TextLines;
+import dev.vinesorter.source.config.PlanFile;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
@@ -15,7 +16,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
 
 /**
  * Names with dots or slashes that stand in text: in the literals of Java sources and anywhere in
@@ -30,8 +30,6 @@ public final class WrittenNames {
 
   /** A file with more written names is data, too. */
   private static final int MOST_PLACES = 200_000;
-
-  private static final Pattern STEP = Pattern.compile("\\s*- *(?:move|rename|tighten|sort):.*");
 
   /**
    * A part of a written name, from its begin.
@@ -177,7 +175,7 @@ public final class WrittenNames {
   private static Map<String, List<Place>> places(String path, String text) {
     Map<String, List<Place>> places = new HashMap<>();
     boolean java = path.endsWith(".java");
-    boolean plan = path.endsWith(".yaml") && isPlan(text);
+    boolean plan = path.endsWith(".yaml") && PlanFile.isLike(text);
     if (plan || text.indexOf('\0') >= 0 || path.contains("META-INF/services/")) {
       return places;
     }
@@ -187,18 +185,6 @@ public final class WrittenNames {
       names(text, 0, text.length(), places);
     }
     return places;
-  }
-
-  /** Whether a text holds steps of ours, whose names tell what was and are not to be changed. */
-  private static boolean isPlan(String text) {
-    boolean steps = false;
-    for (String line : (Iterable<String>) text.lines()::iterator) {
-      steps |= line.startsWith("steps:") && line.substring("steps:".length()).isBlank();
-      if (steps && STEP.matcher(line).matches()) {
-        return true;
-      }
-    }
-    return false;
   }
 
   /** Passes over everything but string literals. */

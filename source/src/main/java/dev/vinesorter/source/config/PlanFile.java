@@ -32,6 +32,20 @@ public final class PlanFile {
     return YamlInput.read(file, "plan", in -> new PlanFile(in).plan());
   }
 
+  /** Whether a text holds steps, whose names tell what was and are not to be changed. */
+  public static boolean isLike(String text) {
+    boolean steps = false;
+    for (String line : (Iterable<String>) text.lines()::iterator) {
+      steps |= line.startsWith("steps:") && line.substring("steps:".length()).isBlank();
+      String step = line.strip();
+      int colon = step.startsWith("-") ? step.indexOf(':') : -1;
+      if (steps && colon > 0 && StepReader.isVerb(step.substring(1, colon).strip())) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private Plan plan() throws IOException {
     String[] title = {""};
     List<Step> steps = new ArrayList<>();

@@ -35,6 +35,11 @@ abstract class StepReader {
     return String.join(", ", VERBS.stream().map(Map.Entry::getKey).toList());
   }
 
+  /** Whether a step can begin with that word. */
+  static boolean isVerb(String word) {
+    return VERBS.stream().anyMatch(one -> one.getKey().equals(word));
+  }
+
   /** What reads the rest of a step that begins with a verb. */
   static StepReader of(String verb, YamlInput in) {
     for (Map.Entry<String, Function<YamlInput, StepReader>> one : VERBS) {
