@@ -31,7 +31,7 @@ public final class Fuzz {
   private static final long MOST_MILLIS = 10_000;
 
   private static final String[] WORDS = {
-    "move: ", "rename: ", "into: ", "to: ", "tighten: ", "sort: ", "widen: true", "steps:", "  - ", "\n", "**", "#", "()", "..", "/", "never:",
+    "move: ", "rename: ", "into: ", "to: ", "tighten: ", "sort: ", "remove: ", "widen: true", "steps:", "  - ", "\n", "**", "#", "()", "..", "/", "never:",
     "layers:", "{", "}", "[", "]", "&a ", "*a", "!!x ", "\"", "'", "\u0000", "\t", "org.saltmarsh", "class ", "/*", "*/", "\"\"\"", "\\u005c", "@",
     "<", ">", "enum ", "switch (x) { case ", "-> ", "record R(", "import static ", "package ", ";;", "\uFEFF", "\uD800", "0x", "1e", "'a"
   };

@@ -1,6 +1,7 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
@@ -9,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.TreeSet;
 
 /** Types that nothing uses. In a library, others may use what is public. */
 final class Unused implements Judge {
@@ -56,7 +58,8 @@ final class Unused implements Judge {
         if (open && !program) {
           against.add("it is public, and others may use it");
         }
-        List<String> names = orphan.units().stream().map(inquiry::name).toList();
+        List<String> names = new ArrayList<>(orphan.units().stream().map(inquiry::name).toList());
+        testsOf(inquiry, orphan.units()).forEach(test -> names.add(inquiry.name(test)));
         found.add(
             new Misfit(
                 MisfitKind.UNUSED,
@@ -68,16 +71,39 @@ final class Unused implements Judge {
                     Misfit.Evidence.in(
                         "nothing uses it; "
                             + String.format(Locale.ROOT, "%,d", orphan.lines())
-                            + " lines would go with it",
+                            + (orphan.lines() == 1
+                                ? " line would go with it"
+                                : " lines would go with it"),
                         unit)),
                 against,
                 List.of(new Step.Remove(names, Set.of(), 0)),
-                names.size() == 1
-                    ? "remove it, if nobody else needs it"
-                    : "remove these, if nobody else needs them"));
+                (orphan.units().size() == 1 ? "remove it" : "remove these")
+                    + (names.size() > orphan.units().size() ? " with its tests" : "")
+                    + ", if nobody else needs "
+                    + (orphan.units().size() == 1 ? "it" : "them")));
       }
     }
     return found;
+  }
+
+  /** The tests that are named after one of some types and use it: they go with it. */
+  private static Set<Integer> testsOf(Inquiry inquiry, List<Integer> types) {
+    Units units = inquiry.units();
+    References references = inquiry.survey().references();
+    Set<Integer> tests = new TreeSet<>();
+    for (int type : types) {
+      for (int r : references.to(type)) {
+        int user = units.topTypeOf(references.from(r));
+        boolean named =
+            user >= 0
+                && units.has(user, Trait.TEST)
+                && units.simpleName(user).contains(units.simpleName(type));
+        if (named) {
+          tests.add(user);
+        }
+      }
+    }
+    return tests;
   }
 
   private static boolean hasMain(Inquiry inquiry) {
