@@ -1,7 +1,5 @@
 package dev.vinesorter.core.misfit;
 
-import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
@@ -103,7 +101,7 @@ final class DirectNotification implements Judge {
                       + units.simpleName(inquiry.types().unit(type))
                       + " by "
                       + inquiry.brief(members.unitOf[used]),
-                  reference(inquiry, unit, members.unitOf[used])));
+                  inquiry.reference(unit, members.unitOf[used])));
         });
     return new Misfit(
         MisfitKind.DIRECT_NOTIFICATION,
@@ -119,15 +117,5 @@ final class DirectNotification implements Judge {
             + " tell whoever listens: these "
             + told.size()
             + " types know nothing of each other (no step does this yet)");
-  }
-
-  private static int reference(Inquiry inquiry, int unit, int used) {
-    References references = inquiry.survey().references();
-    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-      if (references.target(r) == used && references.kind(r) == Kind.CALLS) {
-        return r;
-      }
-    }
-    return references.row(unit);
   }
 }

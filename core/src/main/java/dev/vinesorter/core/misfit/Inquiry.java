@@ -1,6 +1,7 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.View;
@@ -39,6 +40,17 @@ public record Inquiry(Survey survey, View view, Actions actions, Set<String> nam
   }
 
   private record Key(Actions actions) {}
+
+  /** The first reference by which a unit uses another, but in documentation; -1 for none. */
+  int reference(int unit, int used) {
+    References references = survey.references();
+    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+      if (references.target(r) == used && references.kind(r).structural()) {
+        return r;
+      }
+    }
+    return -1;
+  }
 
   /** The full name of a unit. */
   String name(int unit) {

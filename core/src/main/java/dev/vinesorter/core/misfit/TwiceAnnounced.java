@@ -1,6 +1,5 @@
 package dev.vinesorter.core.misfit;
 
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
@@ -106,7 +105,7 @@ final class TwiceAnnounced implements Judge {
               units.simpleName(units.topTypeOf(members.unitOf[sender]))
                   + " sends it by "
                   + units.simpleName(told),
-              reference(inquiry, sender, told)));
+              inquiry.reference(members.unitOf[sender], told)));
     }
     if (meeting >= 0) {
       evidence.add(
@@ -126,16 +125,5 @@ final class TwiceAnnounced implements Judge {
         List.of("what is sent may differ; the survey does not know texts"),
         List.of(),
         "let one of the two send it (no step does this yet)");
-  }
-
-  private static int reference(Inquiry inquiry, int sender, int told) {
-    References references = inquiry.survey().references();
-    int unit = inquiry.members().unitOf[sender];
-    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-      if (references.target(r) == told) {
-        return r;
-      }
-    }
-    return -1;
   }
 }
