@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * What ties the members of a code base to each other: nodes are the members in view in the order of
@@ -42,8 +43,8 @@ public final class MemberTies {
   /** Members that override one of our own or of a library's, or that are overridden. */
   final boolean[] inFamily;
 
-  /** See {@link #usersByOwner}. */
-  private final Map<Integer, Map<Integer, Integer>> byOwner = new HashMap<>();
+  /** See {@link #usersByOwner}; judges that run beside each other ask for it. */
+  private final Map<Integer, Map<Integer, Integer>> byOwner = new ConcurrentHashMap<>();
 
   private MemberTies(Survey survey, View view) {
     this.survey = survey;
