@@ -95,23 +95,19 @@ final class CheckCommand extends BaseCommand {
       }
       survey = ShownPart.of(rehearsal.after());
     }
-    CheckReport report =
-        new CheckReport(
-            survey,
-            Inspection.of(survey, trellis, structure.view(bench)),
-            KnownBreaches.of(bench.root()),
-            structure.misfits(bench, kept, survey));
+    Inspection inspection = Inspection.of(survey, trellis, structure.view(bench));
+    Known known = KnownBreaches.of(bench.root());
     if (accept) {
-      Known before = KnownBreaches.of(bench.root());
-      KnownBreaches.write(
-          bench.root(), Known.of(report.inspection().breaches()).withMisfitsOf(before));
+      KnownBreaches.write(bench.root(), Known.of(inspection.breaches()).withMisfitsOf(known));
       say(
-          report.inspection().breaches().size()
+          inspection.breaches().size()
               + " breaches are in "
               + KnownBreaches.NAME
               + "; from now on only new ones fail. Commit the file.");
       return ExitCode.DONE;
     }
+    CheckReport report =
+        new CheckReport(survey, inspection, known, structure.misfits(bench, kept, survey));
     print(bench, kept, report);
     return report.fresh().isEmpty() ? ExitCode.DONE : ExitCode.NOT_AS_IT_SHOULD_BE;
   }

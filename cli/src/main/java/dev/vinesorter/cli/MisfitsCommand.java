@@ -5,7 +5,6 @@ import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.MisfitKind;
 import dev.vinesorter.core.misfit.Misfits;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.report.MisfitsReport;
 import dev.vinesorter.source.config.KnownBreaches;
@@ -155,14 +154,7 @@ final class MisfitsCommand extends BaseCommand {
 
   /** Those that have to do with what stands in a unit; all where none is asked about. */
   private static List<Misfit> inside(Survey survey, int around, List<Misfit> all) {
-    Units units = survey.units();
-    return all.stream()
-        .filter(
-            m ->
-                around < 0
-                    || units.inside(m.unit(), around)
-                    || m.with().stream().anyMatch(u -> units.inside(u, around)))
-        .toList();
+    return all.stream().filter(m -> around < 0 || m.isAbout(survey.units(), around)).toList();
   }
 
   private void writePlan(MisfitsReport.Content content) {

@@ -46,13 +46,7 @@ public record MisfitLines(Survey survey, List<Misfit> told) {
     for (Misfit misfit : told) {
       json.writeStartObject();
       json.writeStringField("unit", survey.units().name(misfit.unit()));
-      json.writeStringField("kind", misfit.kind().word());
-      if (misfit.into().isEmpty()) {
-        json.writeNullField("into");
-      } else {
-        json.writeStringField("into", misfit.into());
-      }
-      json.writeNumberField("score", Math.round(misfit.score() * 1000) / 1000.0);
+      MisfitsReport.judgement(json, misfit);
       json.writeStringField("mend", misfit.mend());
       json.writeEndObject();
     }

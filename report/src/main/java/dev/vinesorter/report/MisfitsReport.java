@@ -88,13 +88,7 @@ public final class MisfitsReport {
       json.writeString(units.name(other));
     }
     json.writeEndArray();
-    json.writeStringField("kind", misfit.kind().word());
-    if (misfit.into().isEmpty()) {
-      json.writeNullField("into");
-    } else {
-      json.writeStringField("into", misfit.into());
-    }
-    json.writeNumberField("score", Math.round(misfit.score() * 1000) / 1000.0);
+    judgement(json, misfit);
     json.writeArrayFieldStart("evidence");
     for (Misfit.Evidence evidence : misfit.evidence()) {
       json.writeStartObject();
@@ -130,6 +124,17 @@ public final class MisfitsReport {
       }
     }
     json.writeEndObject();
+  }
+
+  /** Its kind, where to, and how sure it is, as fields. */
+  static void judgement(JsonGenerator json, Misfit misfit) throws IOException {
+    json.writeStringField("kind", misfit.kind().word());
+    if (misfit.into().isEmpty()) {
+      json.writeNullField("into");
+    } else {
+      json.writeStringField("into", misfit.into());
+    }
+    json.writeNumberField("score", Math.round(misfit.score() * 1000) / 1000.0);
   }
 
   /** Where a piece of evidence stands, or null. */

@@ -1,7 +1,6 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -56,28 +55,19 @@ final class ConcreteType implements Judge {
 
   /** The interfaces of our own that a type names as what it implements. */
   private static List<Integer> interfaces(Inquiry inquiry, int unit) {
-    References references = inquiry.survey().references();
     Units units = inquiry.units();
-    List<Integer> found = new ArrayList<>();
-    for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-      int used = references.target(r);
-      boolean asked =
-          references.kind(r) == Kind.IMPLEMENTS
-              && units.level(used) == Level.TYPE
-              && !units.has(used, Trait.FOREIGN)
-              && !units.has(used, Trait.ANNOTATION);
-      if (asked && !found.contains(used)) {
-        found.add(used);
-      }
-    }
-    return found;
+    return inquiry.above(unit).stream()
+        .filter(above -> units.has(above, Trait.INTERFACE))
+        .filter(above -> !units.has(above, Trait.FOREIGN))
+        .filter(above -> !units.has(above, Trait.ANNOTATION))
+        .toList();
   }
 
   /** The members of a type that carry out one of an interface. */
   private static Set<Integer> overriding(Inquiry inquiry, int type, int offered) {
     MemberTies members = inquiry.members();
     References references = inquiry.survey().references();
-    Set<Integer> offering = withAllAbove(inquiry, offered);
+    Set<Integer> offering = inquiry.withAllAbove(offered);
     Set<Integer> found = new HashSet<>();
     for (int member : members.members[type]) {
       int unit = members.unitOf[member];
@@ -91,24 +81,6 @@ final class ConcreteType implements Judge {
       }
     }
     return found;
-  }
-
-  /** An interface and all that it extends. */
-  private static Set<Integer> withAllAbove(Inquiry inquiry, int offered) {
-    References references = inquiry.survey().references();
-    Set<Integer> all = new HashSet<>();
-    List<Integer> left = new ArrayList<>(List.of(offered));
-    while (!left.isEmpty()) {
-      int unit = left.remove(left.size() - 1);
-      boolean fresh = all.add(unit);
-      for (int r = references.row(unit); fresh && r < references.row(unit + 1); r++) {
-        Kind kind = references.kind(r);
-        if (kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS) {
-          left.add(references.target(r));
-        }
-      }
-    }
-    return all;
   }
 
   /**
@@ -139,8 +111,7 @@ final class ConcreteType implements Judge {
           return -1;
         }
         calls += offers ? 1 : 0;
-        boolean declares = wants && plain;
-        named = declares && named < 0 ? r : named;
+        named = wants && plain && named < 0 ? r : named;
       }
     }
     return calls > 0 ? named : -1;

@@ -15,8 +15,6 @@ final class ExposedField implements Judge {
   /** Where so many fields of a type are written by others, it is a plain structure. */
   private static final int STRUCTURE = 4;
 
-  private static final int DEEPEST = 50;
-
   @Override
   public MisfitKind kind() {
     return MisfitKind.EXPOSED_FIELD;
@@ -86,19 +84,8 @@ final class ExposedField implements Judge {
   private static boolean inherits(Inquiry inquiry, int writer, int field) {
     Units units = inquiry.units();
     for (int type = units.parent(writer); type >= 0; type = units.parent(type)) {
-      if (units.level(type) == Level.TYPE && extending(inquiry, type, units.parent(field), 0)) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private static boolean extending(Inquiry inquiry, int type, int from, int depth) {
-    References references = inquiry.survey().references();
-    for (int r = references.row(type); r < references.row(type + 1) && depth < DEEPEST; r++) {
-      boolean above = references.kind(r) == Kind.EXTENDS;
-      int used = references.target(r);
-      if (above && (used == from || extending(inquiry, used, from, depth + 1))) {
+      if (units.level(type) == Level.TYPE
+          && inquiry.withAllAbove(type).contains(units.parent(field))) {
         return true;
       }
     }

@@ -1,11 +1,17 @@
 package dev.vinesorter.core.misfit;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.View;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 
 /**
@@ -50,6 +56,33 @@ public record Inquiry(Survey survey, View view, Actions actions, Set<String> nam
       }
     }
     return -1;
+  }
+
+  /** The types that a type names as those right above it, each once. */
+  List<Integer> above(int type) {
+    References references = survey.references();
+    List<Integer> found = new ArrayList<>();
+    for (int r = references.row(type); r < references.row(type + 1); r++) {
+      Kind kind = references.kind(r);
+      boolean names = kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS;
+      if (names && !found.contains(references.target(r))) {
+        found.add(references.target(r));
+      }
+    }
+    return found;
+  }
+
+  /** A type and all that is above it. */
+  Set<Integer> withAllAbove(int type) {
+    Set<Integer> all = new HashSet<>();
+    Deque<Integer> open = new ArrayDeque<>(List.of(type));
+    while (!open.isEmpty()) {
+      int next = open.pop();
+      if (all.add(next)) {
+        open.addAll(above(next));
+      }
+    }
+    return all;
   }
 
   /** The full name of a unit. */

@@ -1,7 +1,6 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Decision;
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
@@ -204,7 +203,7 @@ final class RepeatedDecision implements Judge {
       if (units.level(used) == Level.MEMBER && common.contains(name)) {
         counts.merge(units.parent(used), 1, Integer::sum);
       } else if (units.level(used) == Level.TYPE && common.contains("instanceof " + name)) {
-        supertypes(inquiry, used).forEach(above -> counts.merge(above, 1, Integer::sum));
+        inquiry.above(used).forEach(above -> counts.merge(above, 1, Integer::sum));
       }
     }
     int best = -1;
@@ -215,18 +214,6 @@ final class RepeatedDecision implements Judge {
       }
     }
     return best;
-  }
-
-  private static List<Integer> supertypes(Inquiry inquiry, int type) {
-    References references = inquiry.survey().references();
-    List<Integer> found = new ArrayList<>();
-    for (int r = references.row(type); r < references.row(type + 1); r++) {
-      Kind kind = references.kind(r);
-      if (kind == Kind.EXTENDS || kind == Kind.IMPLEMENTS) {
-        found.add(references.target(r));
-      }
-    }
-    return found;
   }
 
   /** The first reference of a member at or behind a place, or -1. */

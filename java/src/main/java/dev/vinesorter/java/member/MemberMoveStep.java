@@ -78,7 +78,7 @@ final class MemberMoveStep {
     moves.forEach(move -> move.changes().apply());
     Survey fresh = reread.apply(copy);
     MemberMoveStep step = new MemberMoveStep(survey, fresh, moves);
-    List<Reason> reasons = step.errors();
+    List<Reason> reasons = NewErrors.of(survey, fresh, "After the move");
     if (reasons.isEmpty()) {
       reasons = step.rebound();
     }
@@ -158,19 +158,6 @@ final class MemberMoveStep {
       left = fresh;
     }
     return left;
-  }
-
-  private List<Reason> errors() {
-    List<String> known = before.problems().stream().map(Problem::message).toList();
-    List<Reason> reasons = new ArrayList<>();
-    for (Problem problem : Forecast.newProblems(known, after)) {
-      reasons.add(
-          new Reason(
-              RefusalCode.WOULD_NOT_COMPILE,
-              "After the move: " + problem.message().lines().findFirst().orElse(""),
-              List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
-    }
-    return reasons;
   }
 
   // ---- whether names mean what they meant

@@ -3,7 +3,6 @@ package dev.vinesorter.java.member;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
-import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
@@ -434,14 +433,7 @@ public final class Removal {
 
   private void prove(Survey fresh) {
     Survey before = code.survey();
-    List<String> known = before.problems().stream().map(Problem::message).toList();
-    for (Problem problem : Forecast.newProblems(known, fresh)) {
-      reasons.add(
-          new Reason(
-              RefusalCode.WOULD_NOT_COMPILE,
-              "After the removal: " + problem.message().lines().findFirst().orElse(""),
-              List.of(new Site(problem.file(), problem.line(), 1, 0, 0))));
-    }
+    reasons.addAll(NewErrors.of(before, fresh, "After the removal"));
     Survey expected = bare(before, gone);
     for (Forecast.Rebinding one : Forecast.rebindings(expected, bare(fresh, Set.of()))) {
       reasons.add(

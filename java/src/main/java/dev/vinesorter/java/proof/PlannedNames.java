@@ -69,6 +69,9 @@ final class PlannedNames {
     for (int n = 0; n < steps.size(); n++) {
       takeStep(n);
     }
+    if (steps.stream().anyMatch(Step.Remove.class::isInstance)) {
+      takeRemoved();
+    }
     for (StepOutcome outcome : rehearsal.steps()) {
       for (StepOutcome.Mention mention : outcome.mentions()) {
         if (mention.changed()) {
@@ -88,8 +91,11 @@ final class PlannedNames {
     Step step = steps.get(number);
     for (String unit : step.units()) {
       int hash = unit.indexOf('#');
-      if (step instanceof Step.Remove) {
-        takeRemoved(number, unit, step);
+      if (step instanceof Step.Remove && hash >= 0) {
+        int member = find(number, unit, Level.MEMBER);
+        if (member >= 0) {
+          take(member);
+        }
       } else if (step instanceof Step.Rename rename && hash >= 0) {
         renamed
             .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
@@ -102,8 +108,8 @@ final class PlannedNames {
         takeMoved(number, unit, move);
       }
     }
-    if (step.may(Leave.SWEEP) && !(step instanceof Step.Remove)) {
-      takeSwept();
+    if (step.may(Leave.SWEEP)) {
+      takeSwept(step instanceof Step.Remove);
     }
   }
 
@@ -162,25 +168,14 @@ final class PlannedNames {
     }
   }
 
-  /** Types and members that are gone. */
-  private void takeRemoved(int number, String name, Step step) {
+  /** Types that are gone. */
+  private void takeRemoved() {
     Units units = before.units();
-    int member = name.indexOf('#') < 0 ? -1 : find(number, name, Level.MEMBER);
-    if (member >= 0) {
-      take(member);
-    }
     Map<String, Integer> types = byName(Level.TYPE);
     for (int unit : before.at(Level.TYPE)) {
       if (!units.has(unit, Trait.FOREIGN)
           && !types.containsKey(Step.after(steps, units.name(unit)))) {
         removed.add(ofClass(internal(units, unit)));
-      }
-    }
-    Map<String, Integer> members = step.may(Leave.SWEEP) ? byName(Level.MEMBER) : Map.of();
-    for (int unit : step.may(Leave.SWEEP) ? before.at(Level.MEMBER) : List.<Integer>of()) {
-      if (!units.has(unit, Trait.FOREIGN)
-          && !members.containsKey(Step.after(steps, units.name(unit)))) {
-        take(unit);
       }
     }
   }
@@ -195,12 +190,12 @@ final class PlannedNames {
     return false;
   }
 
-  /** Fields that are gone. */
-  private void takeSwept() {
+  /** Fields that are gone, or members of any sort. */
+  private void takeSwept(boolean any) {
     Units units = before.units();
     Map<String, Integer> fresh = byName(Level.MEMBER);
     for (int unit : before.at(Level.MEMBER)) {
-      if (units.has(unit, Trait.FIELD)
+      if ((any || units.has(unit, Trait.FIELD))
           && !units.has(unit, Trait.FOREIGN)
           && !fresh.containsKey(Step.after(steps, units.name(unit)))) {
         take(unit);

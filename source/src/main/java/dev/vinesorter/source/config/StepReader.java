@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 
 /** Reads what a verb is told in a plan file: one reader for each verb, made for each step. */
@@ -18,9 +19,11 @@ abstract class StepReader {
       List.of(
           Map.entry("move", Move::new),
           Map.entry("rename", Rename::new),
-          Map.entry("tighten", Tighten::new),
+          Map.entry("tighten", in -> new OfFlags(in, List.of("library"), Step.Tighten::new)),
           Map.entry("sort", Sort::new),
-          Map.entry("remove", Remove::new));
+          Map.entry(
+              "remove",
+              in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)));
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();
@@ -197,14 +200,25 @@ abstract class StepReader {
     }
   }
 
-  private static final class Tighten extends StepReader {
-    Tighten(YamlInput in) {
+  /** Reads a verb that takes flags alone. */
+  private static final class OfFlags extends StepReader {
+    /** Makes the step of what was read. */
+    private interface Made {
+      Step of(List<String> units, Set<Leave> leaves, int line);
+    }
+
+    private final List<String> flags;
+    private final Made made;
+
+    OfFlags(YamlInput in, List<String> flags, Made made) {
       super(in);
+      this.flags = flags;
+      this.made = made;
     }
 
     @Override
     List<String> keys() {
-      return List.of("library");
+      return flags;
     }
 
     @Override
@@ -214,28 +228,7 @@ abstract class StepReader {
 
     @Override
     Step step(int line) {
-      return new Step.Tighten(units, leaves, line);
-    }
-  }
-
-  private static final class Remove extends StepReader {
-    Remove(YamlInput in) {
-      super(in);
-    }
-
-    @Override
-    List<String> keys() {
-      return List.of("sweep", "found-by-name");
-    }
-
-    @Override
-    void value(String key) {
-      throw new IllegalStateException("a flag: " + key);
-    }
-
-    @Override
-    Step step(int line) {
-      return new Step.Remove(units, leaves, line);
+      return made.of(units, leaves, line);
     }
   }
 

@@ -1,0 +1,27 @@
+package dev.vinesorter.java.member;
+
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Forecast;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import java.util.List;
+
+/** What the compiler complains about after a step and did not before. */
+final class NewErrors {
+  private NewErrors() {}
+
+  /** A reason for each; none where the outcome compiles as it did. */
+  static List<Reason> of(Survey before, Survey after, String when) {
+    List<String> known = before.problems().stream().map(Problem::message).toList();
+    return Forecast.newProblems(known, after).stream()
+        .map(
+            problem ->
+                new Reason(
+                    RefusalCode.WOULD_NOT_COMPILE,
+                    when + ": " + problem.message().lines().findFirst().orElse(""),
+                    List.of(new Site(problem.file(), problem.line(), 1, 0, 0))))
+        .toList();
+  }
+}
