@@ -1,3 +1,16 @@
+import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.EnhancedForLoopTree;
+import com.sun.source.tree.ForLoopTree;
+import com.sun.source.tree.IfTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.WhileLoopTree;
+import com.sun.source.util.TreeScanner;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Step;
@@ -7,8 +20,13 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Plan;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.compile.SyntaxTree;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
@@ -21,9 +39,12 @@ final class Draw {
   private final List<Integer> types = new ArrayList<>();
   private final List<Integer> members = new ArrayList<>();
   private final List<String> packages;
+  private final Overlay sources;
+  private final Map<Integer, LocatedTree> trees = new HashMap<>();
 
   /** Test code is left out unless {@code tests}. */
-  Draw(Survey survey, Random random, boolean tests) {
+  Draw(Survey survey, Random random, boolean tests, Overlay sources) {
+    this.sources = sources;
     this.survey = survey;
     this.units = survey.units();
     this.random = random;
@@ -121,8 +142,124 @@ final class Draw {
             ? null
             : new Step.Remove(List.of(units.name(any(found))), trial % 3 == 0 ? Set.of(Leave.SWEEP) : Set.of(), 0);
       }
+      case "extract", "extract value" -> {
+        String[] drawn = null;
+        for (int tries = 0; tries < 200 && drawn == null; tries++) {
+          int unit = any(members);
+          if (units.has(unit, Trait.METHOD) && !units.has(unit, Trait.ABSTRACT) && !units.has(unit, Trait.FOREIGN)) {
+            drawn = stretch(unit, sort.equals("extract"));
+          }
+        }
+        yield drawn == null
+            ? null
+            : new Step.Extract(List.of(drawn[0]), drawn[1], "", "pulledOut", "private", "", Set.of(), 0);
+      }
+      case "interface" -> {
+        List<Integer> found = new ArrayList<>();
+        for (int type : types) {
+          if (!units.has(type, Trait.TEST) && !units.has(type, Trait.ANNOTATION) && !units.has(type, Trait.GENERATED) && declares(type)) {
+            found.add(type);
+          }
+        }
+        if (found.isEmpty()) {
+          yield null;
+        }
+        int type = any(found);
+        yield new Step.Interface(
+            List.of(units.name(type)), units.name(type) + "Seam", List.of(trial % 3 == 2 ? "public" : "used"), List.of(), Set.of(), 0);
+      }
+      case "use" -> {
+        List<String[]> found = new ArrayList<>();
+        for (int type : types) {
+          if (declares(type)) {
+            References references = survey.references();
+            for (int r = references.row(type); r < references.row(type + 1); r++) {
+              boolean above = references.kind(r) == Kind.EXTENDS || references.kind(r) == Kind.IMPLEMENTS;
+              if (above && !units.name(references.target(r)).equals("java.lang.Object")) {
+                found.add(new String[] {units.name(references.target(r)), units.name(type)});
+              }
+            }
+          }
+        }
+        if (found.isEmpty()) {
+          yield null;
+        }
+        String[] pair = any(found);
+        yield new Step.Use(List.of(pair[0]), pair[1], List.of(), Set.of(), 0);
+      }
+      case "enclose" -> {
+        List<Integer> found = new ArrayList<>();
+        for (int unit : members) {
+          boolean plain =
+              units.has(unit, Trait.FIELD)
+                  && !units.has(unit, Trait.PRIVATE)
+                  && !units.type(unit).isEmpty()
+                  && !units.has(units.parent(unit), Trait.INTERFACE)
+                  && !(units.has(unit, Trait.STATIC) && units.simpleName(unit).equals(units.simpleName(unit).toUpperCase()));
+          if (plain && isUsed(unit)) {
+            found.add(unit);
+          }
+        }
+        yield found.isEmpty() ? null : new Step.Enclose(List.of(units.name(any(found))), Set.of(), 0);
+      }
       default -> throw new IllegalArgumentException(sort);
     };
+  }
+
+  /** Whether a variable, parameter or result elsewhere is declared with a type. */
+  private boolean declares(int type) {
+    References references = survey.references();
+    for (int r : references.to(type)) {
+      int user = references.from(r);
+      if (references.kind(r) == Kind.REFERS && units.topTypeOf(user) != type && units.type(user).equals(units.simpleName(type))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Some statements of a method, or an expression, that stand there once; null for none. */
+  private String[] stretch(int method, boolean statements) {
+    int file = units.fileOf(method);
+    LocatedTree tree = trees.computeIfAbsent(file, f -> SyntaxTree.of(sources.text(units.name(f)).text()).located());
+    List<int[]> found = new ArrayList<>();
+    new TreeScanner<Void, Void>() {
+      @Override
+      public Void scan(Tree node, Void p) {
+        if (node == null || node instanceof ClassTree && node.getKind() == Tree.Kind.CLASS && tree.begin(node) > units.begin(method)) {
+          return null;
+        }
+        int begin = tree.begin(node);
+        boolean inside = begin > units.nameAt(method) && tree.end(node) <= units.end(method);
+        if (inside && statements && node instanceof BlockTree block) {
+          List<? extends StatementTree> all = block.getStatements();
+          for (int from = 0; from < all.size(); from++) {
+            for (int to = from; to < Math.min(all.size(), from + 6); to++) {
+              int length = tree.end(all.get(to)) - tree.begin(all.get(from));
+              boolean one = to == from && !(all.get(from) instanceof IfTree || all.get(from) instanceof EnhancedForLoopTree || all.get(from) instanceof ForLoopTree || all.get(from) instanceof WhileLoopTree);
+              String text = tree.text().substring(tree.begin(all.get(from)), tree.end(all.get(to)));
+              boolean jumps = text.matches("(?s).*\\b(return|break|continue)\\b.*");
+              if (!one && !jumps && length > 40 && to - from + 1 < all.size()) {
+                found.add(new int[] {tree.begin(all.get(from)), tree.end(all.get(to))});
+              }
+            }
+          }
+        }
+        boolean value = node instanceof BinaryTree || node instanceof MethodInvocationTree || node instanceof ConditionalExpressionTree || node instanceof NewClassTree;
+        if (inside && !statements && value && tree.end(node) - begin > 15) {
+          found.add(new int[] {begin, tree.end(node)});
+        }
+        return super.scan(node, p);
+      }
+    }.scan(tree.tree(), null);
+    if (found.isEmpty()) {
+      return null;
+    }
+    int[] one = any(found);
+    String code = tree.text().substring(one[0], one[1]);
+    int first = tree.text().indexOf(code, units.begin(method));
+    boolean once = first >= 0 && tree.text().indexOf(code, first + 1) < 0;
+    return once ? new String[] {units.name(method), code} : null;
   }
 
   /** Whether code outside of a unit names it or something inside it. */

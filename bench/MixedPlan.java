@@ -44,7 +44,7 @@ public final class MixedPlan {
     Map<String, Integer> refused = new TreeMap<>();
     for (int trial = 0; steps < wanted; trial++) {
       String sort = sorts.get(trial % sorts.size());
-      Step step = new Draw(now, random, false).step(sort, trial);
+      Step step = new Draw(now, random, false, sources).step(sort, trial);
       boolean apart = step != null && !leftAlone.isEmpty() && (step.unit().matches(leftAlone) || step instanceof Step.Move move && move.into().matches(leftAlone));
       if (step == null || apart) {
         continue;

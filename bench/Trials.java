@@ -41,7 +41,7 @@ public final class Trials {
     Survey survey = read.survey();
     JavaStepEditor editor = new JavaStepEditor(read, options);
     Map<String, byte[]> before = bytes(root);
-    Draw draw = new Draw(survey, random, true);
+    Draw draw = new Draw(survey, random, true, overlay(root, options));
     int accepted = 0;
     int drawn = 0;
     int errors = 0;

@@ -9,6 +9,7 @@ import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.member.MemberSteps;
 import dev.vinesorter.java.mention.WrittenNames;
+import dev.vinesorter.java.read.Attribution;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Rereading;
 import dev.vinesorter.source.plan.StepEditor;
@@ -48,20 +49,34 @@ public final class JavaStepEditor implements StepEditor {
    * @param before what was read; from it, edited sources are read again quickly
    */
   public JavaStepEditor(Reading before, ReadOptions options) {
-    this(new Rereading(before, options));
+    this(new Rereading(before, options), new Attribution(before, options));
   }
 
-  /** An editor to which another one's reading is given. */
+  /** An editor to which a reading is given. */
   JavaStepEditor(Function<Overlay, Survey> reread) {
+    this(reread, new Attribution(null, ReadOptions.DEFAULT));
+  }
+
+  private JavaStepEditor(Function<Overlay, Survey> reread, Attribution attribution) {
     this.memberSteps = new MemberSteps(reread, written);
     Renaming renaming = new Renaming(written);
     this.verbs =
-        Map.of(
-            "move", new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming)),
-            "rename", new Known<>(Step.Rename.class, new RenameVerb(renaming)),
-            "tighten", new Known<>(Step.Tighten.class, new TightenVerb()),
-            "sort", new Known<>(Step.Sort.class, new SortVerb()),
-            "remove", new Known<>(Step.Remove.class, new RemoveVerb(written, reread)));
+        Map.ofEntries(
+            Map.entry("move", new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming))),
+            Map.entry("rename", new Known<>(Step.Rename.class, new RenameVerb(renaming))),
+            Map.entry("tighten", new Known<>(Step.Tighten.class, new TightenVerb())),
+            Map.entry("sort", new Known<>(Step.Sort.class, new SortVerb())),
+            Map.entry("remove", new Known<>(Step.Remove.class, new RemoveVerb(written, reread))),
+            Map.entry(
+                "enclose", new Known<>(Step.Enclose.class, new EncloseVerb(attribution, reread))),
+            Map.entry(
+                "extract",
+                new Known<>(
+                    Step.Extract.class, new ExtractVerb(attribution, reread, memberSteps))),
+            Map.entry(
+                "interface",
+                new Known<>(Step.Interface.class, new InterfaceVerb(attribution, reread))),
+            Map.entry("use", new Known<>(Step.Use.class, new UseVerb(attribution, reread))));
   }
 
   /** The verbs that are known of Java. */

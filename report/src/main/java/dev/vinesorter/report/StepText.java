@@ -33,6 +33,7 @@ final class StepText {
     } else if (step instanceof Step.Sort sort && !sort.order().isEmpty()) {
       keys.put("order", sort.order().stream().map(group -> group.word()).toList());
     }
+    seams(step, keys);
     for (Leave leave : Leave.values()) {
       if (leave.isFlag() && step.may(leave)) {
         keys.put(leave.word(), true);
@@ -47,6 +48,39 @@ final class StepText {
     return keys;
   }
 
+  /** The keys of verbs that write code anew. */
+  private static void seams(Step step, Map<String, Object> keys) {
+    if (step instanceof Step.Extract extract) {
+      put(keys, "code", extract.code());
+      put(keys, "lines", extract.lines());
+      put(keys, "as", extract.as());
+      put(keys, "access", extract.access().equals("private") ? "" : extract.access());
+      put(keys, "into", extract.into());
+    } else if (step instanceof Step.Inline inline) {
+      put(keys, "variable", inline.variable());
+    } else if (step instanceof Step.Signature signature) {
+      if (signature.parameters() != null) {
+        keys.put("parameters", signature.parameters());
+      }
+      put(keys, "gives", signature.gives());
+      put(keys, "to", signature.to());
+    } else if (step instanceof Step.Interface cut) {
+      put(keys, "as", cut.as());
+      keys.put("members", cut.members().size() == 1 ? cut.members().get(0) : cut.members());
+      put(keys, "for", cut.users());
+    } else if (step instanceof Step.Use use) {
+      put(keys, "instead-of", use.insteadOf());
+      put(keys, "for", use.users());
+    }
+  }
+
+  private static void put(Map<String, Object> keys, String key, Object value) {
+    boolean empty = value instanceof List<?> list ? list.isEmpty() : value.toString().isEmpty();
+    if (!empty) {
+      keys.put(key, value);
+    }
+  }
+
   /** As an object of JSON. */
   static void json(JsonGenerator json, Step step) throws IOException {
     json.writeStartObject();
@@ -55,7 +89,15 @@ final class StepText {
       if (key.getValue() instanceof List<?> list) {
         json.writeStartArray();
         for (Object one : list) {
-          json.writeString(one.toString());
+          if (one instanceof Step.Parameter parameter && parameter.isNew()) {
+            json.writeStartObject();
+            json.writeStringField("new", parameter.name());
+            json.writeStringField("type", parameter.type());
+            json.writeStringField("value", parameter.value());
+            json.writeEndObject();
+          } else {
+            json.writeString(one instanceof Step.Parameter p ? p.name() : one.toString());
+          }
         }
         json.writeEndArray();
       } else if (key.getValue() instanceof Boolean flag) {
@@ -80,7 +122,20 @@ final class StepText {
   }
 
   private static String list(List<?> values) {
-    return "[" + String.join(", ", values.stream().map(v -> quoted(v.toString())).toList()) + "]";
+    return "[" + String.join(", ", values.stream().map(StepText::entry).toList()) + "]";
+  }
+
+  private static String entry(Object value) {
+    if (value instanceof Step.Parameter parameter && parameter.isNew()) {
+      return "{new: "
+          + quoted(parameter.name())
+          + ", type: "
+          + quoted(parameter.type())
+          + ", value: "
+          + quoted(parameter.value())
+          + "}";
+    }
+    return quoted(value instanceof Step.Parameter parameter ? parameter.name() : value.toString());
   }
 
   private static String scalar(Object value) {

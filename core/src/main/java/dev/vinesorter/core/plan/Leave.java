@@ -20,6 +20,10 @@ public enum Leave {
   NEVER_NULL,
   /** Move what Java or a framework finds by its name and place. */
   FOUND_BY_NAME,
+  /** Take what a step would evaluate at another time for something without effects. */
+  PURE,
+  /** Treat the same code elsewhere alike. */
+  ALIKE,
   /** Change text that is only likely to name what gets another name. */
   MENTIONS;
 

@@ -108,6 +108,18 @@ public enum RefusalCode {
 
   AMBIGUOUS_OVERLOAD("The new owner has such a method already."),
 
+  // ---- stretches of code
+
+  NO_STRETCH("The code is not there as given, or stands there more than once."),
+
+  LEAVES("The code leaves the method, or a loop around it, from its middle."),
+
+  SEVERAL_RESULTS("Code behind needs more than one of the values that the code makes."),
+
+  // ---- types in declarations
+
+  NO_TAKER("No variable can take the type: each is used for more."),
+
   // ---- calls
 
   NULL_RECEIVER("What would be called may be null."),

@@ -243,6 +243,225 @@ public sealed interface Step {
     }
   }
 
+  /** Fields become private, and code elsewhere reaches them by methods. */
+  record Enclose(List<String> units, Set<Leave> leaves, int line) implements Step {
+    public Enclose {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "enclose";
+    }
+
+    @Override
+    public Enclose with(List<String> others) {
+      return new Enclose(others, leaves, line);
+    }
+  }
+
+  /**
+   * Statements or an expression of a method become a method of their own.
+   *
+   * @param units the one method
+   * @param code how they read, white space aside; empty where lines are given
+   * @param lines the first and the last line, such as {@code 41-58}; empty where code is given
+   * @param as the name of the new method
+   * @param access its access as plans say it
+   * @param into the type that takes the new method; empty where it stays
+   */
+  record Extract(
+      List<String> units,
+      String code,
+      String lines,
+      String as,
+      String access,
+      String into,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Extract {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "extract";
+    }
+
+    @Override
+    public Extract with(List<String> others) {
+      return new Extract(others, code, lines, as, access, into, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return verb() + " " + as + " from " + unit() + (into.isEmpty() ? "" : " into " + into);
+    }
+  }
+
+  /**
+   * A method, a constant or a local variable goes, and what it stands for stands where it was used.
+   *
+   * @param units the one method or field
+   * @param variable the local variable in the method; empty where the unit itself goes
+   */
+  record Inline(List<String> units, String variable, Set<Leave> leaves, int line) implements Step {
+    public Inline {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "inline";
+    }
+
+    @Override
+    public Inline with(List<String> others) {
+      return new Inline(others, variable, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return verb() + " " + (variable.isEmpty() ? "" : variable + " in ") + unit();
+    }
+  }
+
+  /**
+   * A parameter of a method as a step wants it.
+   *
+   * @param name its name
+   * @param type its type; empty for one that is there already
+   * @param value what callers of today give; empty for one that is there already
+   */
+  record Parameter(String name, String type, String value) {
+    public boolean isNew() {
+      return !type.isEmpty();
+    }
+  }
+
+  /**
+   * A method gets other parameters, another result or another name, and all callers follow.
+   *
+   * @param units the one method or constructor
+   * @param parameters the parameters in their order; null where they stay
+   * @param gives the type of the result; empty where it stays
+   * @param to the new name; empty where it stays
+   */
+  record Signature(
+      List<String> units,
+      List<Parameter> parameters,
+      String gives,
+      String to,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Signature {
+      units = List.copyOf(units);
+      parameters = parameters == null ? null : List.copyOf(parameters);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "signature";
+    }
+
+    @Override
+    public Signature with(List<String> others) {
+      return new Signature(others, parameters, gives, to, leaves, line);
+    }
+
+    @Override
+    public String after(String name) {
+      String unit = Step.holder(units, name);
+      int open = unit.indexOf('(');
+      if (to.isEmpty() || open < 0) {
+        return name;
+      }
+      return unit.substring(0, unit.indexOf('#') + 1) + to + name.substring(open);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + (to.isEmpty() ? "" : " to " + to);
+    }
+  }
+
+  /**
+   * What clients use of a class becomes an interface.
+   *
+   * @param units the one class
+   * @param as the full name of the interface
+   * @param members {@code used}, {@code public}, or names of members
+   * @param users whose variables take the interface, as patterns; empty for all that can
+   */
+  record Interface(
+      List<String> units,
+      String as,
+      List<String> members,
+      List<String> users,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Interface {
+      units = List.copyOf(units);
+      members = List.copyOf(members);
+      users = List.copyOf(users);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "interface";
+    }
+
+    @Override
+    public Interface with(List<String> others) {
+      return new Interface(others, as, members, users, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
+  /**
+   * A type stands in declarations in the place of one below it wherever it is enough.
+   *
+   * @param units the one type that is used then
+   * @param insteadOf the type below it
+   * @param users whose variables take it, as patterns; empty for all that can
+   */
+  record Use(
+      List<String> units, String insteadOf, List<String> users, Set<Leave> leaves, int line)
+      implements Step {
+    public Use {
+      units = List.copyOf(units);
+      users = List.copyOf(users);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "use";
+    }
+
+    @Override
+    public Use with(List<String> others) {
+      return new Use(others, insteadOf, users, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " instead of " + insteadOf;
+    }
+  }
+
   /** A move of one unit. */
   static Move move(String unit, String into, boolean widen, int line) {
     return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);

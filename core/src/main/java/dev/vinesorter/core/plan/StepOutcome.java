@@ -40,6 +40,11 @@ public sealed interface StepOutcome {
     return List.of();
   }
 
+  /** Full names, before or afterwards, of members that are written anew. */
+  default List<String> rewritten() {
+    return List.of();
+  }
+
   /** The step cannot be carried out. */
   record Refused(List<Reason> reasons) implements StepOutcome {
     public Refused {
@@ -67,13 +72,18 @@ public sealed interface StepOutcome {
 
   /** The step changes code. */
   record Changed(
-      List<Widening> widened, List<String> along, List<String> offers, List<Mention> mentions)
+      List<Widening> widened,
+      List<String> along,
+      List<String> offers,
+      List<Mention> mentions,
+      List<String> rewritten)
       implements StepOutcome {
     public Changed {
       widened = List.copyOf(widened);
       along = List.copyOf(along);
       offers = List.copyOf(offers);
       mentions = List.copyOf(mentions);
+      rewritten = List.copyOf(rewritten);
     }
 
     @Override
@@ -83,12 +93,17 @@ public sealed interface StepOutcome {
 
     /** The same, with what goes along and what is offered. */
     public Changed with(List<String> alsoAlong, List<String> alsoOffered) {
-      return new Changed(widened, alsoAlong, alsoOffered, mentions);
+      return new Changed(widened, alsoAlong, alsoOffered, mentions, rewritten);
     }
 
     /** The same, with where text names what got another name. */
     public Changed with(List<Mention> found) {
-      return new Changed(widened, along, offers, found);
+      return new Changed(widened, along, offers, found, rewritten);
+    }
+
+    /** The same, with the members that are written anew. */
+    public Changed rewriting(List<String> members) {
+      return new Changed(widened, along, offers, mentions, members);
     }
   }
 
@@ -102,7 +117,7 @@ public sealed interface StepOutcome {
 
   /** Code changes, and nothing but what the step names. */
   static Changed changed(List<Widening> widened) {
-    return new Changed(widened, List.of(), List.of(), List.of());
+    return new Changed(widened, List.of(), List.of(), List.of(), List.of());
   }
 
   /**

@@ -87,6 +87,13 @@ public final class FoundByName {
     return annotation == null ? null : "what reads @" + annotation + " finds it where it is";
   }
 
+  /** Who finds a field though no code names it, in words; null where nobody does. */
+  public static String fieldFinder(SourceView code, int field) {
+    String annotation = annotation(code, field);
+    String byName = nameReader(code, field);
+    return annotation == null ? byName : "what reads @" + annotation + " finds it where it is";
+  }
+
   /** Who finds a member by its name alone, in words; null where nobody does. */
   public static String nameReader(SourceView code, int method) {
     Units units = code.units();

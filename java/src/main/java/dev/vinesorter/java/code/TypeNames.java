@@ -55,6 +55,28 @@ public final class TypeNames {
     return simple;
   }
 
+  /** The name of an outermost class that no unit stands for, since no source names it so far. */
+  public String in(int file, String full) {
+    String simple = full.substring(full.lastIndexOf('.') + 1);
+    String around = full.substring(0, Math.max(0, full.lastIndexOf('.')));
+    boolean taken = means(file, simple, -1, full);
+    if (around.isEmpty() || taken) {
+      return full;
+    }
+    boolean seen =
+        around.equals("java.lang")
+            || code.packageBefore(file).equals(around)
+            || imports(file).adds(full);
+    for (JavaHeader.Import one : code.header(file).imports()) {
+      seen |= !one.isStatic() && one.onDemand() && one.name().equals(around);
+      seen |= !one.isStatic() && !one.onDemand() && one.name().equals(full);
+    }
+    if (!seen) {
+      imports(file).add(full);
+    }
+    return simple;
+  }
+
   /**
    * The name of a type behind an annotation, which can be one of the type itself and may then not
    * stand before what is around it: a nested type is imported where there is room.
@@ -91,6 +113,10 @@ public final class TypeNames {
 
   /** Whether the file has the simple name for something else: a type in it or in its package. */
   private boolean means(int file, String simple, int type) {
+    return means(file, simple, type, units.name(type));
+  }
+
+  private boolean means(int file, String simple, int type, String full) {
     for (int inside : units.withAllInside(file)) {
       if (units.level(inside) == Level.TYPE
           && inside != type
@@ -99,7 +125,7 @@ public final class TypeNames {
       }
     }
     for (String added : imports(file).added()) {
-      if (added.endsWith("." + simple) && !added.equals(units.name(type))) {
+      if (added.endsWith("." + simple) && !added.equals(full)) {
         return true;
       }
     }
@@ -107,7 +133,7 @@ public final class TypeNames {
       if (!one.isStatic()
           && !one.onDemand()
           && one.simpleName().equals(simple)
-          && !one.name().equals(units.name(type))) {
+          && !one.name().equals(full)) {
         return true;
       }
     }

@@ -76,6 +76,11 @@ public final class SyntaxTree {
     }
   }
 
+  /** The tree with its places. */
+  public LocatedTree located() {
+    return new LocatedTree(text, unit, positions);
+  }
+
   /** The source. */
   public String text() {
     return text;

@@ -21,6 +21,7 @@ import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Modifiers;
+import dev.vinesorter.java.rewrite.StaleImports;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -13,6 +13,7 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.MemberFamily;
+import dev.vinesorter.java.rewrite.NewErrors;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;

@@ -23,6 +23,8 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.TypeNames;
 import dev.vinesorter.java.mention.WrittenNames;
 import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.rewrite.NewErrors;
+import dev.vinesorter.java.rewrite.StaleImports;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;

@@ -77,7 +77,8 @@ final class ClassComparison {
     String around = node.outerClass == null ? name : node.outerClass;
     if (node.outerClass != null && isRewritten(around, member(node.outerMethod))
         || isInRewritten(name)
-        || names.isRemoved(name)) {
+        || names.isRemoved(name)
+        || names.isCreated(name)) {
       planned++;
     } else {
       differ.add("the class " + name.replace('/', '.') + " " + how);
@@ -112,7 +113,7 @@ final class ClassComparison {
   private void compare(String name, ClassCode old, ClassCode fresh) {
     String shown = name.replace('/', '.');
     boolean inside = isInRewritten(name);
-    if (!isAlike(old.head(), fresh.head()) && !inside) {
+    if (!isAlike(old.head(), fresh.head()) && !inside && !names.hasNewHead(name)) {
       differ.add("the head of " + shown);
     }
     members(name, old.fields(), fresh.fields(), inside, false);

@@ -40,6 +40,12 @@ final class PlannedNames {
   /** Types that steps take out, by their internal names. */
   private final Set<String> removed = new HashSet<>();
 
+  /** Types that steps make, by their internal names. */
+  private final Set<String> created = new HashSet<>();
+
+  /** Types whose head steps change, by their internal names. */
+  private final Set<String> heads = new HashSet<>();
+
   /** Members that steps rewrite, as {@code class name} under the names afterwards. */
   private final Set<String> rewritten = new HashSet<>();
 
@@ -71,6 +77,11 @@ final class PlannedNames {
     }
     if (steps.stream().anyMatch(Step.Remove.class::isInstance)) {
       takeRemoved();
+    }
+    for (int n = 0; n < Math.min(steps.size(), rehearsal.steps().size()); n++) {
+      for (String name : rehearsal.steps().get(n).rewritten()) {
+        takeRewritten(n, name);
+      }
     }
     for (StepOutcome outcome : rehearsal.steps()) {
       for (StepOutcome.Mention mention : outcome.mentions()) {
@@ -111,6 +122,39 @@ final class PlannedNames {
     if (step.may(Leave.SWEEP)) {
       takeSwept(step instanceof Step.Remove);
     }
+  }
+
+  /** A member that a step says it writes anew, or a type that it makes or of which it changes the head. */
+  private void takeRewritten(int number, String name) {
+    boolean member = name.indexOf('#') >= 0;
+    Level level = member ? Level.MEMBER : Level.TYPE;
+    int old = find(number, name, level);
+    String now = Step.after(steps.subList(number + 1, steps.size()), name);
+    int fresh = after.units().find(now, level);
+    if (member && old >= 0) {
+      take(old);
+    }
+    if (member && fresh >= 0) {
+      take(after.units(), fresh, internal(after.units(), after.units().ancestor(fresh, Level.TYPE)));
+    }
+    if (!member && fresh >= 0) {
+      (old < 0 ? created : heads).add(internal(after.units(), fresh));
+    }
+  }
+
+  /** Whether a step makes a class; one inside it is made with it. */
+  boolean isCreated(String name) {
+    for (int end = name.length(); end > 0; end = name.lastIndexOf('$', end - 1)) {
+      if (created.contains(name.substring(0, end))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a step changes what a class is, such as what it implements. */
+  boolean hasNewHead(String name) {
+    return heads.contains(name);
   }
 
   /** What a package is annotated with is a class of its own. */
@@ -209,7 +253,10 @@ final class PlannedNames {
     if (owner < 0 || units.level(member) != Level.MEMBER) {
       return;
     }
-    String of = ofClass(internal(units, owner));
+    take(units, member, ofClass(internal(units, owner)));
+  }
+
+  private void take(Units units, int member, String of) {
     String name =
         units.has(member, Trait.CONSTRUCTOR)
             ? "<init>"

@@ -66,15 +66,15 @@ public final class JavaReader implements SourceReader {
   }
 
   /** Does what recurses as deep as expressions nest. */
-  public static Reading onDeepStack(Supplier<Reading> work) {
-    Reading[] result = new Reading[1];
+  public static <T> T onDeepStack(Supplier<T> work) {
+    List<T> result = new ArrayList<>();
     Throwable[] failure = new Throwable[1];
     Thread reader =
         new Thread(
             null,
             () -> {
               try {
-                result[0] = work.get();
+                result.add(work.get());
               } catch (RuntimeException | Error e) {
                 failure[0] = e;
               }
@@ -94,7 +94,7 @@ public final class JavaReader implements SourceReader {
     if (failure[0] instanceof RuntimeException exception) {
       throw exception;
     }
-    return result[0];
+    return result.get(0);
   }
 
   private Reading readHere(Overlay sources, ReadOptions options, Progress progress) {

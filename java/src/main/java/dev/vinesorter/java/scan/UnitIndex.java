@@ -3,10 +3,10 @@ package dev.vinesorter.java.scan;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.java.compile.ElementNames;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.Map;
-import java.util.StringJoiner;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -14,10 +14,6 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.NestingKind;
 import javax.lang.model.element.PackageElement;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.VariableElement;
-import javax.lang.model.type.ArrayType;
-import javax.lang.model.type.DeclaredType;
-import javax.lang.model.type.TypeMirror;
 
 /**
  * Which unit stands for which declaration of the compiler. Our own declarations are put in by
@@ -152,37 +148,11 @@ public final class UnitIndex {
     }
     String name =
         element instanceof ExecutableElement method
-            ? signature(type, method)
+            ? ElementNames.signature(type, method)
             : element.getSimpleName().toString();
     int unit = builder.unit(Level.MEMBER, owner, name);
     builder.traits(unit, traits(element) | Trait.FOREIGN.bit());
     return unit;
-  }
-
-  private static String signature(TypeElement type, ExecutableElement method) {
-    String name =
-        method.getKind() == ElementKind.CONSTRUCTOR
-            ? type.getSimpleName().toString()
-            : method.getSimpleName().toString();
-    StringJoiner signature = new StringJoiner(", ", name + "(", ")");
-    var parameters = method.getParameters();
-    for (VariableElement parameter : parameters) {
-      boolean last = parameter == parameters.get(parameters.size() - 1);
-      signature.add(simple(parameter.asType(), method.isVarArgs() && last));
-    }
-    return signature.toString();
-  }
-
-  /** A type as Javadoc shows it in a signature: without packages and type arguments. */
-  private static String simple(TypeMirror type, boolean varArgs) {
-    if (type instanceof ArrayType array) {
-      return simple(array.getComponentType(), false) + (varArgs ? "..." : "[]");
-    }
-    if (type instanceof DeclaredType declared) {
-      return declared.asElement().getSimpleName().toString();
-    }
-    String text = type.toString();
-    return text.substring(text.lastIndexOf(' ') + 1);
   }
 
   /** The traits that the compiler knows of a declaration, implied ones included. */

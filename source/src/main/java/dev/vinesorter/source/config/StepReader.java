@@ -23,13 +23,20 @@ abstract class StepReader {
           Map.entry("sort", Sort::new),
           Map.entry(
               "remove",
-              in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)));
+              in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)),
+          Map.entry(
+              "enclose", in -> new OfFlags(in, List.of("found-by-name"), Step.Enclose::new)),
+          Map.entry("extract", SeamReaders.Extract::new),
+          Map.entry("inline", SeamReaders.Inline::new),
+          Map.entry("signature", SeamReaders.Signature::new),
+          Map.entry("interface", SeamReaders.Interface::new),
+          Map.entry("use", SeamReaders.Use::new));
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();
   final EnumSet<Leave> leaves = EnumSet.noneOf(Leave.class);
 
-  private StepReader(YamlInput in) {
+  StepReader(YamlInput in) {
     this.in = in;
   }
 
@@ -105,6 +112,27 @@ abstract class StepReader {
     } else if (!text.equals(no)) {
       throw in.wrong("'" + key + "' takes '" + yes + "' or '" + no + "'");
     }
+  }
+
+  /** Refuses a step that lacks a key, or names more than one unit. */
+  final void single(String verb) {
+    if (units.size() > 1) {
+      throw in.wrong("'" + verb + "' takes one unit; make a step for each");
+    }
+  }
+
+  /** A name in Java. */
+  final String identifier(String key) throws IOException {
+    String text = in.text(key);
+    boolean name =
+        !text.isEmpty()
+            && text.length() <= 200
+            && Character.isJavaIdentifierStart(text.charAt(0))
+            && text.chars().allMatch(Character::isJavaIdentifierPart);
+    if (!name) {
+      throw in.wrong("'" + key + "' takes a name; '" + YamlInput.printable(text) + "' is none");
+    }
+    return text;
   }
 
   /** A name of a unit: dots and identifiers, or a relative path that does not climb. */

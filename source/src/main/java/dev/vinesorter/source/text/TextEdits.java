@@ -16,7 +16,7 @@ public final class TextEdits {
   public static final class OverlapException extends IllegalStateException {
     private static final long serialVersionUID = 1;
 
-    OverlapException(String message) {
+    public OverlapException(String message) {
       super(message);
     }
   }

@@ -1,4 +1,4 @@
-package dev.vinesorter.java.member;
+package dev.vinesorter.java.rewrite;
 
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.Site;
@@ -9,11 +9,11 @@ import dev.vinesorter.core.plan.StepOutcome.Reason;
 import java.util.List;
 
 /** What the compiler complains about after a step and did not before. */
-final class NewErrors {
+public final class NewErrors {
   private NewErrors() {}
 
   /** A reason for each; none where the outcome compiles as it did. */
-  static List<Reason> of(Survey before, Survey after, String when) {
+  public static List<Reason> of(Survey before, Survey after, String when) {
     List<String> known = before.problems().stream().map(Problem::message).toList();
     return Forecast.newProblems(known, after).stream()
         .map(

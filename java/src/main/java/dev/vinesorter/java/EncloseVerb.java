@@ -1,0 +1,73 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.RefusedException;
+import dev.vinesorter.java.code.StepUnits;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.seam.Enclosing;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+
+/** Fields become private, one after the other; all of them or none. */
+final class EncloseVerb implements Verb<Step.Enclose> {
+  private final Attribution attribution;
+  private final Function<Overlay, Survey> reread;
+
+  EncloseVerb(Attribution attribution, Function<Overlay, Survey> reread) {
+    this.attribution = attribution;
+    this.reread = reread;
+  }
+
+  @Override
+  public Result carryOut(Survey survey, Step.Enclose step, Overlay sources)
+      throws RefusedException {
+    Overlay copy = sources.copy();
+    List<StepOutcome> done = new ArrayList<>();
+    Survey now = survey;
+    for (String name : names(survey, step, sources)) {
+      Units units = now.units();
+      int field = units.find(name, Level.MEMBER);
+      if (units.has(field, Trait.PRIVATE)) {
+        continue;
+      }
+      Result result = Enclosing.carryOut(now, field, step, copy, attribution, reread);
+      if (!result.outcome().accepted()) {
+        return new Result(result.outcome(), survey);
+      }
+      done.add(result.outcome());
+      now = result.foretold();
+    }
+    if (done.isEmpty()) {
+      return Verb.done(survey);
+    }
+    sources.become(copy);
+    return new Result(
+        StepOutcome.changed(List.of())
+            .with(List.of(), done.stream().flatMap(one -> one.offers().stream()).toList())
+            .rewriting(done.stream().flatMap(one -> one.rewritten().stream()).distinct().toList()),
+        now);
+  }
+
+  private static List<String> names(Survey survey, Step.Enclose step, Overlay sources)
+      throws RefusedException {
+    Units units = survey.units();
+    List<String> names = new ArrayList<>();
+    for (int unit : new StepUnits(survey, sources).typesAndMembers(step)) {
+      if (!units.has(unit, Trait.FIELD)) {
+        throw new RefusedException(
+            RefusalCode.BAD_TARGET, units.name(unit) + " is no field; name fields.");
+      }
+      names.add(units.name(unit));
+    }
+    return names;
+  }
+}

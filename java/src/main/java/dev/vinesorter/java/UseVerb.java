@@ -1,0 +1,34 @@
+package dev.vinesorter.java;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.RefusedException;
+import dev.vinesorter.java.code.StepUnits;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.seam.UseOfSupertype;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.function.Function;
+
+/** A type is named in declarations in the place of one below it. */
+final class UseVerb implements Verb<Step.Use> {
+  private final Attribution attribution;
+  private final Function<Overlay, Survey> reread;
+
+  UseVerb(Attribution attribution, Function<Overlay, Survey> reread) {
+    this.attribution = attribution;
+    this.reread = reread;
+  }
+
+  @Override
+  public Result carryOut(Survey survey, Step.Use step, Overlay sources) throws RefusedException {
+    StepUnits named = new StepUnits(survey, sources);
+    int upper = survey.units().find(step.unit(), Level.TYPE);
+    if (upper < 0) {
+      throw named.unknown(step.unit());
+    }
+    int lower = named.target(step.insteadOf());
+    return UseOfSupertype.carryOut(survey, upper, lower, step, sources, attribution, reread);
+  }
+}

@@ -1,0 +1,88 @@
+package dev.vinesorter.java.read;
+
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.java.build.JavaFile;
+import dev.vinesorter.java.build.JavaLayout;
+import dev.vinesorter.java.build.MavenBuild;
+import dev.vinesorter.java.build.MavenPoms;
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.CompilerRun;
+import dev.vinesorter.source.read.Progress;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
+
+/**
+ * Attributes some sources, as edited as they are, against the sketches of all others: for steps
+ * that have to know the types of expressions.
+ */
+public final class Attribution {
+  private final Reading before;
+  private final ReadOptions options;
+
+  /**
+   * @param before the sources on disk, as they were read; null where they were not, and all of them
+   *     are attributed each time
+   */
+  public Attribution(Reading before, ReadOptions options) {
+    this.before = before;
+    this.options = options;
+  }
+
+  /** What is made of some sources once they are attributed. */
+  public <T> T of(Overlay sources, Set<String> paths, Function<Attributed, T> work) {
+    return JavaReader.onDeepStack(() -> here(sources, paths, work));
+  }
+
+  private <T> T here(Overlay sources, Set<String> paths, Function<Attributed, T> work) {
+    List<Problem> problems = new ArrayList<>();
+    MavenBuild build = MavenPoms.read(sources, options, problems);
+    Map<String, String> sketches = sketches(sources, build, problems);
+    Set<String> all = sketches == null ? new TreeSet<>(sources.paths()) : paths;
+    List<JavaFile> files =
+        JavaLayout.files(sources, all, build, options, problems).stream()
+            .filter(file -> !file.isModuleInfo())
+            .toList();
+    Map<String, String> others = sketches == null ? Map.of() : new TreeMap<>(sketches);
+    others.keySet().removeAll(paths);
+    try (CompilerRun run =
+        CompilerRun.of(
+            new CompilerRun.Input(
+                files, SketchPruning.of(others, files), build.classpath()),
+            problems,
+            Progress.SILENT)) {
+      return work.apply(new Attributed(run));
+    }
+  }
+
+  /** The sketches of all sources as they are now; null where some have none. */
+  private Map<String, String> sketches(
+      Overlay sources, MavenBuild build, List<Problem> problems) {
+    if (before == null) {
+      return null;
+    }
+    Map<String, String> notes = new TreeMap<>(before.memo().notes());
+    if (!SourceScan.classpath(build).equals(notes.remove(SourceScan.CLASSPATH))) {
+      return null;
+    }
+    Set<String> changed = sources.changed().keySet();
+    notes.keySet().removeAll(changed);
+    Set<String> there = new TreeSet<>();
+    changed.stream()
+        .filter(path -> path.endsWith(".java") && sources.exists(path))
+        .forEach(there::add);
+    for (JavaFile file : JavaLayout.files(sources, there, build, options, problems)) {
+      if (!file.isModuleInfo()) {
+        SourceScan.note(file, notes);
+      }
+    }
+    return notes.containsValue("") ? null : notes;
+  }
+}

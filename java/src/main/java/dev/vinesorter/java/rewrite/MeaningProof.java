@@ -1,0 +1,163 @@
+package dev.vinesorter.java.rewrite;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Forecast;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Whether every name means what it has to after sources were written anew: a name that stands where
+ * it stood, or was copied, what it meant before or what the step says; a name that was written,
+ * what it was written for; and a name in any other source the same as before.
+ */
+final class MeaningProof {
+  private final Survey expected;
+  private final Survey fresh;
+  private final Map<String, Patch> patches;
+  private final List<Reason> reasons = new ArrayList<>();
+
+  /** The most places that are told. */
+  private static final int MOST = 3;
+
+  private MeaningProof(Survey expected, Survey fresh, Map<String, Patch> patches) {
+    this.expected = expected;
+    this.fresh = fresh;
+    this.patches = patches;
+  }
+
+  /**
+   * The names that mean something else; none where all is well.
+   *
+   * @param expected what the sources were, with the names that units have afterwards
+   * @param fresh what they are
+   * @param patches what was written, by path
+   */
+  static List<Reason> of(Survey expected, Survey fresh, Map<String, Patch> patches) {
+    MeaningProof proof = new MeaningProof(expected, fresh, patches);
+    proof.run();
+    return proof.reasons.subList(0, Math.min(MOST, proof.reasons.size()));
+  }
+
+  private void run() {
+    patches.forEach(this::inFile);
+    Set<String> silent = patches.keySet();
+    for (Forecast.Rebinding one :
+        Forecast.rebindings(without(expected, silent), without(fresh, silent))) {
+      reasons.add(
+          reason(
+              one.found() + " would be meant instead of " + one.expected(),
+              new Site(one.file(), one.line(), one.column(), 0, 0)));
+    }
+  }
+
+  private static Reason reason(String says, Site site) {
+    return new Reason(
+        RefusalCode.REBINDING, "After the step, " + says + ".", List.of(site));
+  }
+
+  /** A survey without what is named in some files, and without imports. */
+  private static Survey without(Survey survey, Set<String> paths) {
+    SurveyDraft draft = new SurveyDraft(survey);
+    Units units = survey.units();
+    References references = survey.references();
+    for (int file : survey.at(Level.FILE)) {
+      boolean silent = paths.contains(units.name(file));
+      for (int unit : silent ? units.withAllInside(file) : List.of(file)) {
+        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+          draft.target(r, -1);
+        }
+      }
+    }
+    return draft.survey();
+  }
+
+  private void inFile(String path, Patch patch) {
+    NavigableMap<Integer, Set<String>> before = names(expected, path);
+    NavigableMap<Integer, Set<String>> after = names(fresh, path);
+    before.putAll(patch.meant());
+    for (Patch.Origin part : patch.origins()) {
+      NavigableMap<Integer, Set<String>> found = after.subMap(part.begin(), true, part.end(), false);
+      if (part.from() < 0) {
+        Set<String> means = new TreeSet<>();
+        found.values().forEach(means::addAll);
+        if (!isAlike(part.means(), means)) {
+          differ(path, part.begin(), part.means(), means);
+        }
+        continue;
+      }
+      int shift = part.begin() - part.from();
+      Set<Integer> places = new TreeSet<>();
+      found.keySet().forEach(at -> places.add(at - shift));
+      places.addAll(before.subMap(part.from(), true, part.end() - shift, false).keySet());
+      for (int at : places) {
+        Set<String> was = before.getOrDefault(at, Set.of());
+        Set<String> is = after.getOrDefault(at + shift, Set.of());
+        boolean same = patch.meant().containsKey(at) ? isAlike(was, is) : was.equals(is);
+        if (!same) {
+          differ(path, at + shift, was, is);
+        }
+      }
+    }
+  }
+
+  /** Whether names mean what they were written for; a member may be told with its type, a type without one around it. */
+  private static boolean isAlike(Set<String> means, Set<String> found) {
+    Set<String> more = new TreeSet<>(found);
+    more.removeAll(means);
+    more.removeIf(type -> means.stream().anyMatch(member -> member.startsWith(type + "#")));
+    Set<String> less = new TreeSet<>(means);
+    less.removeAll(found);
+    less.removeIf(outer -> means.stream().anyMatch(inner -> inner.startsWith(outer + ".")));
+    return less.isEmpty() && more.isEmpty();
+  }
+
+  private void differ(String path, int at, Set<String> expectedNames, Set<String> found) {
+    int file = fresh.units().find(path, Level.FILE);
+    Site site =
+        file < 0
+            ? new Site(path, 0, 0, 0, 0)
+            : new Site(path, fresh.units().line(file, at), fresh.units().column(file, at), at, at);
+    Set<String> gained = new TreeSet<>(found);
+    gained.removeAll(expectedNames);
+    Set<String> lost = new TreeSet<>(expectedNames);
+    lost.removeAll(found);
+    reasons.add(reason(words(gained) + " would be meant instead of " + words(lost), site));
+  }
+
+  private static String words(Set<String> names) {
+    return names.isEmpty() ? "nothing" : String.join(", ", names);
+  }
+
+  /** What the names in a file mean, by where they stand; imports and documentation left out. */
+  private static NavigableMap<Integer, Set<String>> names(Survey survey, String path) {
+    NavigableMap<Integer, Set<String>> names = new TreeMap<>();
+    Units units = survey.units();
+    References references = survey.references();
+    int file = units.find(path, Level.FILE);
+    for (int unit : file < 0 ? List.<Integer>of() : units.withAllInside(file)) {
+      for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+        Kind kind = references.kind(r);
+        boolean binds = kind != Kind.IMPORTS && kind != Kind.MENTIONS && kind != Kind.THROUGH;
+        if (binds && unit != file) {
+          names
+              .computeIfAbsent(references.at(r), at -> new TreeSet<>())
+              .add(units.name(references.target(r)));
+        }
+      }
+    }
+    return names;
+  }
+}

@@ -1,0 +1,264 @@
+package dev.vinesorter.java.rewrite;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.code.TypeNames;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
+
+/**
+ * A step that writes code anew: collects reasons against it and what is written, and in the end
+ * reads the outcome and holds it to what every name has to mean.
+ */
+public final class Rewriting {
+  private final SourceView code;
+  private final Overlay sources;
+  private final TypeNames names;
+  private final Map<Integer, Patch> patches = new TreeMap<>();
+
+  /** Sources that are written whole, by path. */
+  private final Map<String, Patch> newFiles = new TreeMap<>();
+
+  /** The simple names that members get. */
+  private final Map<Integer, String> renamed = new HashMap<>();
+
+  private final List<Reason> reasons = new ArrayList<>();
+  private final List<String> told = new ArrayList<>();
+  private final Set<String> rewritten = new TreeSet<>();
+
+  /**
+   * Over a survey and its sources.
+   *
+   * @param sources change only when nothing speaks against the step
+   */
+  public Rewriting(Survey survey, Overlay sources) {
+    this.sources = sources;
+    this.code = new SourceView(survey, sources.copy());
+    this.names = new TypeNames(code);
+  }
+
+  /** The survey beside the sources as they were. */
+  public SourceView code() {
+    return code;
+  }
+
+  /** How types are named in files, and the imports for that. */
+  public TypeNames names() {
+    return names;
+  }
+
+  /** What is written into a file. */
+  public Patch in(int file) {
+    return patches.computeIfAbsent(file, f -> new Patch(code.text(f)));
+  }
+
+  /** Says that a name that stays comes to mean a unit beside what it means. */
+  public void alsoMeans(int file, int at, String unit) {
+    Set<String> all = means(file, at);
+    all.add(unit);
+    in(file).means(at, all);
+  }
+
+  /** Says that names that stay between two chars come to mean one unit where they meant another. */
+  public void meansInstead(int file, int begin, int end, String old, String unit) {
+    for (int at : places(file, begin, end)) {
+      Set<String> all = means(file, at);
+      if (all.remove(old)) {
+        all.add(unit);
+        in(file).means(at, all);
+      }
+    }
+  }
+
+  private Set<Integer> places(int file, int begin, int end) {
+    References references = code.references();
+    Set<Integer> found = new TreeSet<>();
+    for (int user : code.units().withAllInside(file)) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        if (references.at(r) >= begin && references.at(r) < end) {
+          found.add(references.at(r));
+        }
+      }
+    }
+    return found;
+  }
+
+  /** What a name means, as far as is said by now. */
+  private Set<String> means(int file, int at) {
+    Set<String> said = in(file).meant().get(at);
+    if (said != null) {
+      return new TreeSet<>(said);
+    }
+    Set<String> all = new TreeSet<>();
+    References references = code.references();
+    for (int user : code.units().withAllInside(file)) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        boolean binds =
+            references.kind(r) != Kind.IMPORTS
+                && references.kind(r) != Kind.MENTIONS
+                && references.kind(r) != Kind.THROUGH;
+        if (binds && user != file && references.at(r) == at) {
+          all.add(code.units().name(references.target(r)));
+        }
+      }
+    }
+    return all;
+  }
+
+  /** A new file; what it takes from others is written anew in it. */
+  public void newFile(String path, Written text) {
+    Patch patch = new Patch("");
+    patch.insert(0, text);
+    newFiles.put(path, patch);
+  }
+
+  /** Something speaks against the step. */
+  public void refuse(RefusalCode refusal, String message, Site... sites) {
+    reasons.add(new Reason(refusal, message, List.of(sites)));
+  }
+
+  /** Whether nothing has spoken against the step so far. */
+  public boolean isFine() {
+    return reasons.isEmpty();
+  }
+
+  /** Tells the user a sentence. */
+  public void tell(String sentence) {
+    told.add(sentence);
+  }
+
+  /** A member gets another simple name, parameters included. */
+  public void rename(int member, String simpleName) {
+    renamed.put(member, simpleName);
+    Units units = code.units();
+    rewritten.add(units.name(units.parent(member)) + "#" + simpleName);
+    usersChange(member);
+  }
+
+  /** Says that what uses a member names it otherwise in its class files. */
+  public void usersChange(int member) {
+    References references = code.references();
+    for (int r : references.to(member)) {
+      rewritten.add(code.units().name(references.from(r)));
+    }
+    rewritten.add(code.units().name(member));
+  }
+
+  /** Says that the step writes a member anew, by its full name before or afterwards. */
+  public void rewrites(String member) {
+    rewritten.add(member);
+  }
+
+  /** The answer: reads what was written, and holds it to what it was written for. */
+  public Result finish(Function<Overlay, Survey> reread) {
+    Survey before = code.survey();
+    if (!isFine()) {
+      return new Result(StepOutcome.refused(reasons), before);
+    }
+    Map<String, Patch> written = put();
+    Survey fresh = reread.apply(code.sources());
+    reasons.addAll(NewErrors.of(before, fresh, "After the step"));
+    if (isFine()) {
+      SurveyDraft draft = new SurveyDraft(before);
+      renamed.forEach(draft::name);
+      reasons.addAll(MeaningProof.of(draft.survey(), fresh, written));
+    }
+    if (!isFine()) {
+      return new Result(StepOutcome.refused(reasons), before);
+    }
+    written.forEach((path, patch) -> touched(fresh, path, patch));
+    sources.become(code.sources());
+    StepOutcome.Changed changed =
+        StepOutcome.changed(List.of()).with(List.of(), told).rewriting(List.copyOf(rewritten));
+    return new Result(changed, fresh);
+  }
+
+  /** Puts what is written into the sources; gives it by path. */
+  private Map<String, Patch> put() {
+    Map<String, Patch> written = new TreeMap<>(newFiles);
+    for (int file : List.copyOf(patches.keySet())) {
+      imports(file);
+      String path = code.units().name(file);
+      Patch patch = patches.get(file);
+      if (!patch.isEmpty() || !patch.meant().isEmpty()) {
+        SourceText old = code.sources().text(path);
+        code.sources().put(path, old.with(patch.text()));
+        written.put(path, patch);
+      }
+    }
+    for (Map.Entry<String, Patch> one : newFiles.entrySet()) {
+      code.sources().put(one.getKey(), likeOthers(one.getValue().text()));
+    }
+    return written;
+  }
+
+  /** A new source as the first edited one is encoded. */
+  private SourceText likeOthers(String text) {
+    int any = patches.isEmpty() ? code.survey().at(Level.FILE).get(0) : patches.keySet().iterator().next();
+    SourceText like = code.sources().text(code.units().name(any));
+    return like.with(text.replace("\n", like.lineEnd()));
+  }
+
+  private void imports(int file) {
+    Patch patch = patches.get(file);
+    StaleImports.takeOut(code, file, patch.text(), names);
+    TextEdits edits = patch.plain();
+    int known = edits.list().size();
+    TextEdits fresh = new TextEdits();
+    if (known == 0) {
+      names.imports(file).into(fresh);
+    } else {
+      names.imports(file).into(edits);
+      List<TextEdits.Edit> were = patch.plain().list();
+      edits.list().stream().filter(edit -> !were.contains(edit)).forEach(
+          edit -> fresh.replace(edit.begin(), edit.end(), edit.text()));
+    }
+    patch.add(fresh);
+  }
+
+  /** Notes the members that text was written in, by their names before and afterwards. */
+  private void touched(Survey fresh, String path, Patch patch) {
+    Units units = fresh.units();
+    int file = units.find(path, Level.FILE);
+    for (Patch.Origin part : patch.origins()) {
+      if (part.from() < 0 && file >= 0) {
+        around(units, file, part.begin(), part.end());
+      }
+    }
+    int old = code.units().find(path, Level.FILE);
+    for (TextEdits.Edit edit : old < 0 ? List.<TextEdits.Edit>of() : patch.plain().list()) {
+      around(code.units(), old, edit.begin(), edit.end());
+    }
+    for (int at : old < 0 ? Set.<Integer>of() : patch.meant().keySet()) {
+      around(code.units(), old, at, at);
+    }
+  }
+
+  private void around(Units units, int file, int begin, int end) {
+    for (int unit : units.withAllInside(file)) {
+      boolean member = units.level(unit) == Level.MEMBER;
+      if (member && units.begin(unit) <= end && begin <= units.end(unit)) {
+        rewritten.add(units.name(unit));
+      }
+    }
+  }
+}

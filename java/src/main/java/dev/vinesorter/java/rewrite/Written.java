@@ -1,0 +1,131 @@
+package dev.vinesorter.java.rewrite;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * A text that is put into a source: parts of that source as they stand, and parts that are written
+ * anew, each with the full names of the units that its names have to mean.
+ */
+public final class Written {
+  /** Nothing. */
+  public static final Written NONE = new Written(List.of());
+
+  /**
+   * One part.
+   *
+   * @param text what it reads
+   * @param from where it begins in the old source; -1 where it is written anew
+   * @param means what the names in it mean, where it is written anew
+   */
+  record Part(String text, int from, Set<String> means) {}
+
+  private final List<Part> parts;
+
+  private Written(List<Part> parts) {
+    this.parts = parts;
+  }
+
+  /** A text that is written anew. */
+  public static Written of(String text, String... means) {
+    return of(text, Set.of(means));
+  }
+
+  /** A text that is written anew. */
+  public static Written of(String text, Set<String> means) {
+    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, -1, Set.copyOf(means))));
+  }
+
+  /** A text that stands in the old source. */
+  static Written from(String text, int from) {
+    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, from, Set.of())));
+  }
+
+  /** This, and that behind it. */
+  public Written and(Written next) {
+    List<Part> all = new ArrayList<>(parts);
+    all.addAll(next.parts);
+    return new Written(all);
+  }
+
+  /** This, and a text behind it that is written anew. */
+  public Written and(String next, String... means) {
+    return and(of(next, means));
+  }
+
+  /** Some, with a text between each two. */
+  public static Written joined(List<Written> some, String between) {
+    Written all = NONE;
+    for (Written one : some) {
+      all = all.parts.isEmpty() ? one : all.and(between).and(one);
+    }
+    return all;
+  }
+
+  /**
+   * The same with other indentation.
+   *
+   * @param old what the lines begin with as they are; lines that begin otherwise lose what blanks
+   *     they have of it
+   * @param fresh what they are to begin with
+   * @param first whether the first line has its indentation in this text
+   */
+  public Written indented(String old, String fresh, boolean first) {
+    if (old.equals(fresh)) {
+      return this;
+    }
+    List<Part> all = new ArrayList<>();
+    boolean atBegin = first;
+    int left = first ? old.length() : 0;
+    boolean due = first;
+    for (Part part : parts) {
+      int from = 0;
+      for (int at = 0; at < part.text.length(); at++) {
+        char c = part.text.charAt(at);
+        if (c == '\n' || c == '\r') {
+          add(all, part, from, at + 1);
+          from = at + 1;
+          atBegin = true;
+          due = true;
+          left = old.length();
+        } else if (atBegin && left > 0 && (c == ' ' || c == '\t')) {
+          left--;
+          from = at + 1;
+        } else if (due) {
+          atBegin = false;
+          due = false;
+          all.add(new Part(fresh, -1, Set.of()));
+        }
+      }
+      add(all, part, from, part.text.length());
+    }
+    return new Written(all);
+  }
+
+  private static void add(List<Part> all, Part part, int from, int past) {
+    if (past > from) {
+      String text = part.text.substring(from, past);
+      all.add(new Part(text, part.from < 0 ? -1 : part.from + from, part.means));
+    }
+  }
+
+  List<Part> parts() {
+    return parts;
+  }
+
+  /** What it reads. */
+  public String text() {
+    StringBuilder all = new StringBuilder();
+    parts.forEach(part -> all.append(part.text));
+    return all.toString();
+  }
+
+  /** All that its new names mean. */
+  Set<String> means() {
+    Set<String> all = new TreeSet<>();
+    parts.forEach(part -> all.addAll(part.means));
+    return all;
+  }
+}

@@ -1,0 +1,578 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.util.TreePath;
+import dev.vinesorter.core.model.Glob;
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Patch;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
+
+/**
+ * What clients use of a class becomes an interface, which the class implements and the clients name
+ * from then on. The documentation of its methods goes to the interface.
+ */
+public final class InterfaceCut {
+  private final Rewriting rewriting;
+  private final SourceView code;
+  private final Units units;
+  private final Step.Interface step;
+  private final int lower;
+  private final int file;
+  private final NewSource source;
+  private final Layout layout;
+
+  private Attributed all;
+  private LocatedTree tree;
+  private TypeElement type;
+
+  private InterfaceCut(Rewriting rewriting, int lower, Step.Interface step) {
+    this.rewriting = rewriting;
+    this.code = rewriting.code();
+    this.units = code.units();
+    this.step = step;
+    this.lower = lower;
+    this.file = units.fileOf(lower);
+    this.source = new NewSource(code, file, step.as());
+    this.layout = new Layout(code);
+  }
+
+  /**
+   * Carries it out.
+   *
+   * @param lower the class
+   * @param reread reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey,
+      int lower,
+      Step.Interface step,
+      Overlay sources,
+      Attribution attribution,
+      Function<Overlay, Survey> reread) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    InterfaceCut cut = new InterfaceCut(rewriting, lower, step);
+    cut.place();
+    if (rewriting.isFine()) {
+      SupertypeUse use = new SupertypeUse(rewriting, lower, step.users());
+      attribution.of(
+          sources,
+          use.files(),
+          attributed -> {
+            cut.all = attributed;
+            cut.run(use);
+            return null;
+          });
+    }
+    return rewriting.finish(reread);
+  }
+
+  /** Whether the interface can be called that, and lie there. */
+  private void place() {
+    String path = source.path();
+    boolean named =
+        step.as().matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
+    if (!named || path == null) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          named
+              ? units.name(file) + " does not lie where its package says."
+              : "'" + step.as() + "' is no full name of a type.",
+          code.declaration(lower));
+    } else if (units.find(step.as(), Level.TYPE) >= 0 || code.sources().exists(path)) {
+      rewriting.refuse(
+          RefusalCode.NAME_CLASH,
+          "There is " + step.as() + " already. To name it in declarations, there is 'use'.",
+          code.declaration(lower));
+    } else if (source.packageName().isEmpty() && !code.packageBefore(lower).isEmpty()) {
+      rewriting.refuse(
+          RefusalCode.UNNAMED_PACKAGE,
+          "A type of the unnamed package cannot be named elsewhere.",
+          code.declaration(lower));
+    } else if (units.has(lower, Trait.ANNOTATION)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          units.name(lower) + " is an annotation.",
+          code.declaration(lower));
+    }
+  }
+
+  private void run(SupertypeUse use) {
+    tree = all.file(units.name(file));
+    type = all.elements().getTypeElement(units.name(lower));
+    if (tree == null || type == null) {
+      rewriting.refuse(
+          RefusalCode.HALF_READ,
+          units.name(file) + " could be read only in part.",
+          code.declaration(lower));
+      return;
+    }
+    Fresh fresh = new Fresh();
+    TypeChange change = use.solve(all, fresh);
+    if (change == null) {
+      return;
+    }
+    Set<ExecutableElement> members = members(change);
+    if (members.isEmpty()) {
+      use.nothing(change, step.as());
+      return;
+    }
+    if (use.write(change, fresh) == 0 && isUsed()) {
+      use.nothing(change, step.as());
+      return;
+    }
+    use.tellKept(change);
+    List<ExecutableElement> inOrder =
+        SupertypeUse.inOrder(tree, all, type, List.copyOf(members));
+    writeInterface(inOrder);
+    implement();
+    inOrder.stream().filter(one -> one.getEnclosingElement().equals(type)).forEach(this::marked);
+    rewriting.rewrites(step.as());
+    rewriting.rewrites(units.name(lower));
+  }
+
+  private boolean isUsed() {
+    return step.members().equals(List.of("used"));
+  }
+
+  // ---- what goes into it
+
+  /** Whether an interface can have a method of the class. */
+  private boolean isFit(ExecutableElement method) {
+    Set<Modifier> modifiers = method.getModifiers();
+    TypeElement owner = (TypeElement) method.getEnclosingElement();
+    return modifiers.contains(Modifier.PUBLIC)
+        && !modifiers.contains(Modifier.STATIC)
+        && !owner.getQualifiedName().contentEquals("java.lang.Object");
+  }
+
+  private boolean isWanted(ExecutableElement method) {
+    if (isUsed()) {
+      return true;
+    }
+    if (step.members().equals(List.of("public"))) {
+      return method.getEnclosingElement().equals(type);
+    }
+    String signature = ElementNames.of(method);
+    String name = signature.substring(signature.indexOf('#') + 1);
+    return step.members().stream()
+        .anyMatch(
+            one -> {
+              Predicate<String> matches =
+                  one.indexOf('*') < 0
+                      ? one::equals
+                      : text -> Glob.ofName(one.replace("*", "**")).matches(text);
+              return matches.test(name) || matches.test(method.getSimpleName().toString());
+            });
+  }
+
+  private Set<ExecutableElement> members(TypeChange change) {
+    Set<ExecutableElement> members = new LinkedHashSet<>();
+    if (isUsed()) {
+      for (TypeChange.Node node : change.nodes()) {
+        for (TypeChange.Called one : node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
+          if (!isOfObject(one.method())) {
+            members.add(one.method());
+          }
+        }
+      }
+      return members;
+    }
+    Set<String> seen = new TreeSet<>();
+    for (ExecutableElement method : ElementFilter.methodsIn(all.elements().getAllMembers(type))) {
+      if (isFit(method) && isWanted(method) && !isOfObject(method)) {
+        members.add(method);
+        seen.add(method.getSimpleName().toString());
+      }
+    }
+    for (String one : step.members()) {
+      boolean found =
+          one.equals("public")
+              || one.indexOf('*') >= 0
+              || seen.contains(one)
+              || members.stream().anyMatch(m -> ElementNames.of(m).endsWith("#" + one));
+      if (!found) {
+        rewriting.refuse(
+            RefusalCode.UNKNOWN_UNIT,
+            units.name(lower) + " has no public method of objects that is called " + one + ".",
+            code.declaration(lower));
+      }
+    }
+    return members;
+  }
+
+  /** The interface to be. */
+  private final class Fresh implements SupertypeUse.Above {
+    @Override
+    public boolean has(ExecutableElement method) {
+      return isOfObject(method) || isFit(method) && isWanted(method);
+    }
+
+    @Override
+    public boolean fits(TypeMirror target) {
+      return target instanceof DeclaredType declared
+          && ((TypeElement) declared.asElement())
+              .getQualifiedName()
+              .contentEquals("java.lang.Object");
+    }
+
+    @Override
+    public String name() {
+      return step.as();
+    }
+
+    @Override
+    public Written in(int in) {
+      return Written.of(rewriting.names().in(in, step.as()), step.as());
+    }
+
+    @Override
+    public String unitOf(ExecutableElement method) {
+      return InterfaceCut.this.unitOf(method);
+    }
+  }
+
+  /** Whether every object has a method, so that no interface needs to say it. */
+  private boolean isOfObject(ExecutableElement method) {
+    return ofObject(method) != null;
+  }
+
+  private ExecutableElement ofObject(ExecutableElement method) {
+    TypeElement object = all.elements().getTypeElement("java.lang.Object");
+    for (ExecutableElement one : ElementFilter.methodsIn(object.getEnclosedElements())) {
+      if (one.equals(method)
+          || one.getSimpleName().equals(method.getSimpleName())
+              && all.elements().overrides(method, one, type)) {
+        return one;
+      }
+    }
+    return null;
+  }
+
+  private String unitOf(ExecutableElement method) {
+    if (isOfObject(method)) {
+      return ElementNames.of(ofObject(method));
+    }
+    String name = ElementNames.of(method);
+    return step.as() + name.substring(name.indexOf('#'));
+  }
+
+  // ---- the interface
+
+  private void writeInterface(List<ExecutableElement> members) {
+    Naming naming = source.naming();
+    String in = layout.step(file);
+    boolean open =
+        units.has(lower, Trait.PUBLIC)
+            || !source.packageName().equals(code.packageBefore(lower));
+    Written text =
+        Written.of("/** What others ask of a {@link " + shownName() + "}. */\n")
+            .and((open ? "public " : "") + "interface " + source.simpleName())
+            .and(typeParameters(naming, type.getTypeParameters()))
+            .and(" {\n");
+    boolean first = true;
+    for (ExecutableElement method : members) {
+      Written head = method(naming, method);
+      if (head == null) {
+        return;
+      }
+      String doc = documentation(method, in);
+      text = text.and((first || doc.isEmpty() && allBare(members) ? "" : "\n") + doc + in).and(head).and("\n");
+      first = false;
+    }
+    rewriting.newFile(source.path(), source.text(text.and("}\n")));
+  }
+
+  /** Whether no method has documentation, so that they can stand close together. */
+  private boolean allBare(List<ExecutableElement> members) {
+    return members.stream().allMatch(one -> comment(one) == null);
+  }
+
+  private String shownName() {
+    return source.packageName().equals(code.packageBefore(lower))
+        ? units.name(lower).substring(source.packageName().isEmpty() ? 0 : source.packageName().length() + 1)
+        : units.name(lower);
+  }
+
+  private Written typeParameters(
+      Naming naming, List<? extends TypeParameterElement> parameters) {
+    List<Written> written = new ArrayList<>();
+    for (TypeParameterElement one : parameters) {
+      Written text = Written.of(one.getSimpleName().toString());
+      List<Written> bounds = new ArrayList<>();
+      for (TypeMirror bound : one.getBounds()) {
+        if (!bound.toString().equals("java.lang.Object")) {
+          Written name = naming.of(bound);
+          bounds.add(name == null ? Written.of("Object", "java.lang.Object") : name);
+        }
+      }
+      written.add(
+          bounds.isEmpty() ? text : text.and(" extends ").and(Written.joined(bounds, " & ")));
+    }
+    return written.isEmpty()
+        ? Written.NONE
+        : Written.of("<").and(Written.joined(written, ", ")).and(">");
+  }
+
+  /** A method's head as the class has it; null where a type has no name that could be written. */
+  private Written method(Naming naming, ExecutableElement method) {
+    ExecutableType as =
+        (ExecutableType) all.types().asMemberOf((DeclaredType) type.asType(), method);
+    Written result = naming.of(as.getReturnType());
+    List<Written> parameters = new ArrayList<>();
+    for (int n = 0; n < method.getParameters().size(); n++) {
+      VariableElement parameter = method.getParameters().get(n);
+      Written written = naming.of(as.getParameterTypes().get(n));
+      if (written == null) {
+        result = null;
+        break;
+      }
+      boolean varied = method.isVarArgs() && n == method.getParameters().size() - 1;
+      parameters.add(
+          (varied ? variedType(naming, as.getParameterTypes().get(n)) : written)
+              .and(" " + parameter.getSimpleName()));
+    }
+    List<Written> thrown = new ArrayList<>();
+    for (TypeMirror exception : as.getThrownTypes()) {
+      thrown.add(naming.of(exception));
+    }
+    if (result == null || thrown.contains(null)) {
+      rewriting.refuse(
+          RefusalCode.UNKNOWN_NAME,
+          "A type in "
+              + ElementNames.of(method)
+              + " has no name that could be written in the interface.",
+          code.declaration(lower));
+      return null;
+    }
+    boolean deprecated =
+        method.getAnnotationMirrors().stream()
+            .anyMatch(one -> one.getAnnotationType().toString().equals("java.lang.Deprecated"));
+    Written head = deprecated ? Written.of("@Deprecated ", "java.lang.Deprecated") : Written.NONE;
+    Written generics = typeParameters(naming, method.getTypeParameters());
+    head = head.and(generics).and(generics == Written.NONE ? "" : " ").and(result);
+    head = head.and(" " + method.getSimpleName() + "(");
+    head = head.and(Written.joined(parameters, ", ")).and(")");
+    if (!thrown.isEmpty()) {
+      head = head.and(" throws ").and(Written.joined(thrown, ", "));
+    }
+    return head.and(";");
+  }
+
+  private Written variedType(Naming naming, TypeMirror array) {
+    Written part = naming.of(((javax.lang.model.type.ArrayType) array).getComponentType());
+    return part.and("...");
+  }
+
+  // ---- documentation
+
+  /** The documentation comment of a method of the class; null for none that could go. */
+  private int[] comment(ExecutableElement method) {
+    TreePath path = declaration(method);
+    if (path == null || isOverriding(path)) {
+      return null;
+    }
+    JavaTokens tokens = code.tokens(file);
+    int begin = tree.begin(path.getLeaf());
+    for (int comment = 0; comment < tokens.comments(); comment++) {
+      boolean right =
+          tokens.isDoc(comment)
+              && tokens.commentEnd(comment) <= begin
+              && code.text(file).substring(tokens.commentEnd(comment), begin).isBlank();
+      if (right) {
+        return new int[] {tokens.commentBegin(comment), tokens.commentEnd(comment)};
+      }
+    }
+    return null;
+  }
+
+  private TreePath declaration(ExecutableElement method) {
+    if (!method.getEnclosingElement().equals(type)) {
+      return null;
+    }
+    int unit = units.find(ElementNames.of(method), Level.MEMBER);
+    TreePath at =
+        unit < 0 ? null : tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
+    while (at != null && !(at.getLeaf() instanceof MethodTree)) {
+      at = at.getParentPath();
+    }
+    return at;
+  }
+
+  /** Whether a method says that it overrides another, whose documentation it has then. */
+  private boolean isOverriding(TreePath method) {
+    return ((MethodTree) method.getLeaf())
+        .getModifiers().getAnnotations().stream()
+            .anyMatch(one -> one.getAnnotationType().toString().matches("(java\\.lang\\.)?Override"));
+  }
+
+  /** The documentation of a method as the interface has it, its last line ended; it goes there. */
+  private String documentation(ExecutableElement method, String in) {
+    int[] comment = comment(method);
+    if (comment == null) {
+      return "";
+    }
+    String text = code.text(file);
+    String old = Layout.indent(text, comment[0]);
+    String moved = linked(comment[0], comment[1]).replace("\r\n", "\n").replace("\n" + old, "\n" + in);
+    boolean ownLine = text.substring(TextLines.begin(text, comment[0]), comment[0]).isBlank();
+    int begin = comment[0];
+    int end = tree.begin(declaration(method).getLeaf());
+    if (ownLine) {
+      rewriting.in(file).remove(begin, end);
+    } else {
+      rewriting.in(file).remove(begin, comment[1]);
+    }
+    return in + moved + "\n";
+  }
+
+  /** A comment in which types that the new source does not know by their names have full ones. */
+  private String linked(int begin, int end) {
+    References references = code.references();
+    Set<Integer> places = new TreeSet<>();
+    StringBuilder text = new StringBuilder(code.text(file).substring(begin, end));
+    TreeMap<Integer, String> names = new TreeMap<>();
+    for (int user : units.withAllInside(file)) {
+      for (int r = references.row(user); r < references.row(user + 1); r++) {
+        int target = references.target(r);
+        int at = references.at(r);
+        boolean named =
+            references.kind(r) == Kind.MENTIONS
+                && at >= begin
+                && at < end
+                && units.level(target) == Level.TYPE
+                && code.text(file).startsWith(units.simpleName(target), at)
+                && !code.isQualified(file, at);
+        boolean known =
+            units.level(units.parent(target)) != Level.TYPE
+                && (code.packageBefore(target).equals(source.packageName())
+                    || code.packageBefore(target).equals("java.lang"));
+        if (named && !known && places.add(at)) {
+          names.put(at, units.name(target));
+        }
+      }
+    }
+    for (int at : names.descendingKeySet()) {
+      String simple = names.get(at).substring(names.get(at).lastIndexOf('.') + 1);
+      text.replace(at - begin, at - begin + simple.length(), names.get(at));
+    }
+    String owner = shownName();
+    return imported(text.toString()).replaceAll("(\\{@link(?:plain)? |@see )#", "$1" + Matcher.quoteReplacement(owner) + "#");
+  }
+
+  /** Gives types full names that only documentation needs the imports of the class for. */
+  private String imported(String comment) {
+    String text = comment;
+    for (JavaHeader.Import one : code.header(file).imports()) {
+      if (!one.isStatic() && !one.onDemand() && !source.imports(one.name())) {
+        text =
+            text.replaceAll(
+                "(\\{@link(?:plain)? |@see |@throws |@exception )"
+                    + Pattern.quote(one.simpleName())
+                    + "(?![\\p{L}\\d_$.])",
+                "$1" + Matcher.quoteReplacement(one.name()));
+      }
+    }
+    return text;
+  }
+
+  // ---- the class
+
+  /** Lets the class implement the interface. */
+  private void implement() {
+    TreePath path = tree.around(units.nameAt(lower), units.nameAt(lower) + 1);
+    while (!(path.getLeaf() instanceof ClassTree)) {
+      path = path.getParentPath();
+    }
+    ClassTree declared = (ClassTree) path.getLeaf();
+    Written name = Written.of(rewriting.names().in(file, step.as()), step.as());
+    if (!declared.getTypeParameters().isEmpty()) {
+      List<String> names =
+          declared.getTypeParameters().stream().map(one -> one.getName().toString()).toList();
+      name = name.and("<" + String.join(", ", names) + ">");
+    }
+    Patch patch = rewriting.in(file);
+    if (!declared.getImplementsClause().isEmpty()) {
+      int last = declared.getImplementsClause().size() - 1;
+      patch.insert(
+          tree.end(declared.getImplementsClause().get(last)), Written.of(", ").and(name));
+      return;
+    }
+    String word = units.has(lower, Trait.INTERFACE) ? " extends " : " implements ";
+    patch.insert(headEnd(declared), Written.of(word).and(name));
+  }
+
+  /** Where a class's head ends but for what it permits. */
+  private int headEnd(ClassTree declared) {
+    JavaTokens tokens = code.tokens(file);
+    int token = tokens.from(units.nameAt(lower));
+    if (declared.getExtendsClause() != null) {
+      return tree.end(declared.getExtendsClause());
+    }
+    int depth = 0;
+    while (depth > 0 || !tokens.is(token, "{") && !tokens.is(token, "permits")) {
+      depth += tokens.is(token, "(") ? 1 : tokens.is(token, ")") ? -1 : 0;
+      token++;
+    }
+    return tokens.end(token - 1);
+  }
+
+  /** Marks a method as one that the interface has. */
+  private void marked(ExecutableElement method) {
+    TreePath path = declaration(method);
+    int unit = units.find(ElementNames.of(method), Level.MEMBER);
+    if (path == null) {
+      return;
+    }
+    rewriting.alsoMeans(file, units.nameAt(unit), unitOf(method));
+    if (!isOverriding(path)) {
+      int begin = tree.begin(path.getLeaf());
+      String lineEnd = layout.lineEnd(file);
+      rewriting
+          .in(file)
+          .insert(
+              begin,
+              Written.of(
+                  "@Override" + lineEnd + Layout.indent(code.text(file), begin),
+                  "java.lang.Override"));
+    }
+  }
+}

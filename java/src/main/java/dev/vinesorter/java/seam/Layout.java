@@ -1,0 +1,128 @@
+package dev.vinesorter.java.seam;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
+import java.util.Arrays;
+
+/** How a source is laid out, so that what is written looks like what is there. */
+final class Layout {
+  private final SourceView code;
+  private final Units units;
+
+  Layout(SourceView code) {
+    this.code = code;
+    this.units = code.units();
+  }
+
+  /** The blanks that the line of a char begins with. */
+  static String indent(String text, int at) {
+    int line = TextLines.begin(text, at);
+    return text.substring(line, Math.min(TextLines.behindBlanks(text, line), text.length()));
+  }
+
+  /** By how much a source indents what stands inside something: a tab, or some spaces. */
+  String step(int file) {
+    String text = code.text(file);
+    int best = 0;
+    for (int unit : units.withAllInside(file)) {
+      boolean member = units.level(unit) == Level.MEMBER && units.begin(unit) >= 0;
+      if (member && isFirstOnLine(text, units.begin(unit))) {
+        String own = indent(text, units.begin(unit));
+        String around = indent(text, Math.max(0, units.begin(units.parent(unit))));
+        if (own.startsWith("\t")) {
+          return "\t";
+        }
+        int more = own.length() - around.length();
+        best = more > 0 && (best == 0 || more < best) ? more : best;
+      }
+    }
+    return " ".repeat(best == 0 ? 4 : best);
+  }
+
+  private static boolean isFirstOnLine(String text, int at) {
+    return text.substring(TextLines.begin(text, at), at).isBlank();
+  }
+
+  /** The line end of a source. */
+  String lineEnd(int file) {
+    return code.sources().text(units.name(file)).lineEnd();
+  }
+
+  /** What the members of a type are indented by. */
+  String memberIndent(int type) {
+    int file = units.fileOf(type);
+    String text = code.text(file);
+    for (int member : units.children(type)) {
+      if (units.begin(member) >= 0 && isFirstOnLine(text, units.begin(member))) {
+        return indent(text, units.begin(member));
+      }
+    }
+    return indent(text, units.begin(type)) + step(file);
+  }
+
+  /**
+   * Where a new member of a type goes: behind a member, or behind the brace that opens the type.
+   *
+   * @param at where its text is put
+   * @param blankBefore whether a blank line is to part it from what stands before
+   * @param blankAfter whether one is to part it from what follows
+   */
+  record Spot(int at, boolean blankBefore, boolean blankAfter) {}
+
+  /** The spot behind a member, at the end of its last line. */
+  Spot behind(int member) {
+    int file = units.fileOf(member);
+    String text = code.text(file);
+    int end = units.end(member);
+    JavaTokens tokens = code.tokens(file);
+    // Several fields of one statement end together.
+    int token = tokens.before(end);
+    while (units.has(member, Trait.FIELD)
+        && token + 1 < tokens.size()
+        && !tokens.is(token, ";")
+        && !tokens.is(token, "}")) {
+      token++;
+    }
+    end = Math.max(end, tokens.end(token));
+    return new Spot(TextLines.end(text, end), true, false);
+  }
+
+  /** The spot at the end of a type's body; in an enum without members behind its constants. */
+  Spot last(int type) {
+    int last = -1;
+    for (int member : units.children(type)) {
+      boolean counts = units.end(member) >= 0 && !isHeadOfRecord(type, member);
+      last = counts && (last < 0 || units.end(member) > units.end(last)) ? member : last;
+    }
+    if (last >= 0) {
+      return behind(last);
+    }
+    JavaTokens tokens = code.tokens(units.fileOf(type));
+    int brace = tokens.from(units.nameAt(type));
+    while (!tokens.is(brace, "{")) {
+      brace++;
+    }
+    return new Spot(tokens.end(brace), false, false);
+  }
+
+  private boolean isHeadOfRecord(int type, int member) {
+    return units.has(type, Trait.RECORD)
+        && units.has(member, Trait.FIELD)
+        && !units.has(member, Trait.STATIC);
+  }
+
+  /** The member of a type that ends last among those of some traits; -1 for none. */
+  int lastOf(int type, Trait trait, Trait without) {
+    return Arrays.stream(units.children(type))
+        .filter(m -> units.has(m, trait) && units.end(m) >= 0)
+        .filter(m -> without == null || !units.has(m, without))
+        .filter(m -> !isHeadOfRecord(type, m))
+        .boxed()
+        .max((a, b) -> Integer.compare(units.end(a), units.end(b)))
+        .orElse(-1);
+  }
+}

@@ -1,0 +1,109 @@
+package dev.vinesorter.java.seam;
+
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaHeader;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/** A source that a step makes beside one that is there: where it lies, and what it imports. */
+final class NewSource {
+  private final SourceView code;
+  private final Units units;
+  private final int beside;
+  private final String packageName;
+  private final String simpleName;
+
+  /** The full names that are imported, by their simple ones. */
+  private final TreeMap<String, String> imports = new TreeMap<>();
+
+  /**
+   * A source for an outermost type.
+   *
+   * @param beside the file whose folder of sources it goes into
+   * @param name the full name of its type
+   */
+  NewSource(SourceView code, int beside, String name) {
+    this.code = code;
+    this.units = code.units();
+    this.beside = beside;
+    int dot = name.lastIndexOf('.');
+    this.packageName = dot < 0 ? "" : name.substring(0, dot);
+    this.simpleName = name.substring(dot + 1);
+  }
+
+  /** Where it lies; null where the other file does not lie where its package says. */
+  String path() {
+    String path = units.name(beside);
+    String folder = path.substring(0, path.lastIndexOf('/') + 1);
+    String of = code.packageBefore(beside);
+    String inside = of.isEmpty() ? "" : of.replace('.', '/') + "/";
+    if (!folder.endsWith(inside) || !("/" + folder).endsWith("/" + inside)) {
+      return null;
+    }
+    String top = folder.substring(0, folder.length() - inside.length());
+    String into = packageName.isEmpty() ? "" : packageName.replace('.', '/') + "/";
+    return top + into + simpleName + ".java";
+  }
+
+  String packageName() {
+    return packageName;
+  }
+
+  String simpleName() {
+    return simpleName;
+  }
+
+  /** Whether it imports a type by now. */
+  boolean imports(String full) {
+    return imports.containsValue(full);
+  }
+
+  /** How types are written in it. */
+  Naming naming() {
+    return new Naming(code, this::in);
+  }
+
+  /** An outermost class as it is written here. */
+  private String in(String full) {
+    int dot = full.lastIndexOf('.');
+    String simple = full.substring(dot + 1);
+    String around = dot < 0 ? "" : full.substring(0, dot);
+    String known = imports.get(simple);
+    if (simple.equals(simpleName) || known != null && !known.equals(full)) {
+      return full;
+    }
+    if (!around.equals("java.lang") && !around.equals(packageName)) {
+      imports.put(simple, full);
+    }
+    return simple;
+  }
+
+  /** The whole text around a type, which begins with its documentation. */
+  Written text(Written type) {
+    StringBuilder head = new StringBuilder(licence());
+    if (!packageName.isEmpty()) {
+      head.append("package ").append(packageName).append(";\n\n");
+    }
+    for (String name : new TreeSet<>(imports.values())) {
+      head.append("import ").append(name).append(";\n");
+    }
+    if (!imports.isEmpty()) {
+      head.append('\n');
+    }
+    return Written.of(head.toString()).and(type);
+  }
+
+  /** The comment that the other source begins with, if it has one. */
+  private String licence() {
+    JavaHeader header = code.header(beside);
+    String text = code.text(beside);
+    int first = code.tokens(beside).size() == 0 ? 0 : code.tokens(beside).begin(0);
+    boolean ofPackage = header.packageStatementEnd() >= 0;
+    String comment = text.substring(0, first).strip();
+    boolean doc = comment.startsWith("/**") && !ofPackage;
+    return comment.isEmpty() || doc ? "" : comment.replace("\r\n", "\n") + (text.substring(0, first).endsWith("\n\n") ? "\n\n" : "\n");
+  }
+}

@@ -1,0 +1,651 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.AnnotatedTypeTree;
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BinaryTree;
+import com.sun.source.tree.CatchTree;
+import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.InstanceOfTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewArrayTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ParameterizedTypeTree;
+import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.ReturnTree;
+import com.sun.source.tree.SynchronizedTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeCastTree;
+import com.sun.source.tree.TryTree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.LocatedTree;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
+
+/**
+ * Which declarations of a class can name a type above it instead. Each variable, parameter and
+ * result that is declared with the class starts out as one that can; it keeps the class where its
+ * value is used for more than the type above has, or goes to something that needs the class, and
+ * what flows into one that keeps it keeps it, too (Tip, Kiezun and Bäumer 2003, on type constraints
+ * for generalization).
+ */
+final class TypeChange {
+  /** The type above: what it has, and what is above it in turn. */
+  interface Above {
+    /** Whether the type has what a method of the class is. */
+    boolean has(ExecutableElement method);
+
+    /** Whether a value of the type can go where that type is declared. */
+    boolean fits(TypeMirror target);
+  }
+
+  /** A declaration with the class as its type. */
+  static final class Node {
+    private final Element element;
+    private final String file;
+    private final int begin;
+    private final int end;
+    private final int nameAt;
+    private int until;
+    private final Set<Node> sources = new HashSet<>();
+    private final List<Called> calls = new ArrayList<>();
+    private String keeps;
+    private String keepsIn;
+    private int keepsAt;
+
+    private Node(Element element, String file, int begin, int end, int nameAt) {
+      this.element = element;
+      this.file = file;
+      this.begin = begin;
+      this.end = end;
+      this.nameAt = nameAt;
+    }
+
+    Element element() {
+      return element;
+    }
+
+    String file() {
+      return file;
+    }
+
+    /** The first char of the type's name; -1 where {@code var} stands for it. */
+    int begin() {
+      return begin;
+    }
+
+    int end() {
+      return end;
+    }
+
+    /** Where the declaration stands, by its tree. */
+    int nameAt() {
+      return nameAt;
+    }
+
+    /** Where the value begins that says the type, where {@code var} stands for it. */
+    int until() {
+      return until;
+    }
+
+    /** Whether it can take the type above. */
+    boolean changes() {
+      return keeps == null;
+    }
+
+    /** Why not. */
+    String keeps() {
+      return keeps;
+    }
+
+    String keepsIn() {
+      return keepsIn;
+    }
+
+    int keepsAt() {
+      return keepsAt;
+    }
+
+    /** What is called on its value. */
+    List<Called> calls() {
+      return calls;
+    }
+
+    private void keep(String why, String where, int at) {
+      if (keeps == null) {
+        keeps = why;
+        keepsIn = where;
+        keepsAt = at;
+      }
+    }
+  }
+
+  /** A method that is called on a value, and where its name stands. */
+  record Called(ExecutableElement method, String file, int at) {}
+
+  private final Attributed all;
+  private final Map<String, LocatedTree> files;
+  private final TypeElement lower;
+  private final Above above;
+  private final Map<Element, Node> nodes = new LinkedHashMap<>();
+
+  /**
+   * Finds the declarations and what is done with them.
+   *
+   * @param files the files that name the class or what is declared with it
+   * @param lower the class
+   * @param mayChange whether a declaration may be changed at all; else a reason why not
+   */
+  TypeChange(
+      Attributed all,
+      Map<String, LocatedTree> files,
+      TypeElement lower,
+      Above above,
+      MayChange mayChange) {
+    this.all = all;
+    this.files = files;
+    this.lower = lower;
+    this.above = above;
+    files.forEach((path, tree) -> new Declarations(path, tree, mayChange).scan(tree.tree(), null));
+    files.forEach((path, tree) -> new Uses(path, tree).scan(tree.tree(), null));
+    files.forEach((path, tree) -> new Overrides(path).scan(tree.tree(), null));
+  }
+
+  /** Says why a declaration has to stay as it is; null where it need not. */
+  interface MayChange {
+    String whyNot(String file, int at, Element element);
+  }
+
+  /** Ties declarations that have to be alike, such as parameters of methods that override. */
+  void tie(Node one, Node other) {
+    one.sources.add(other);
+    other.sources.add(one);
+  }
+
+  /** The declarations; after {@link #settle()} each knows whether it changes. */
+  List<Node> nodes() {
+    return List.copyOf(nodes.values());
+  }
+
+  Node of(Element element) {
+    return nodes.get(element);
+  }
+
+  /** Lets what keeps the class hand that on. */
+  void settle() {
+    Deque<Node> open = new ArrayDeque<>(nodes.values().stream().filter(n -> !n.changes()).toList());
+    while (!open.isEmpty()) {
+      Node node = open.pop();
+      for (Node source : node.sources) {
+        if (source.changes()) {
+          source.keep("its value goes where " + name() + " is needed", node.keepsIn, node.keepsAt);
+          open.push(source);
+        }
+      }
+    }
+  }
+
+  /** Keeps the class in a declaration, for a reason found elsewhere. */
+  void keep(Node node, String why) {
+    node.keep(why, node.file, node.nameAt);
+  }
+
+  private String name() {
+    return lower.getSimpleName().toString();
+  }
+
+  private boolean isLower(TypeMirror type) {
+    return type != null
+        && type.getKind() == TypeKind.DECLARED
+        && ((DeclaredType) type).asElement().equals(lower);
+  }
+
+  // ---- declarations
+
+  private final class Declarations extends TreePathScanner<Void, Void> {
+    private final String path;
+    private final LocatedTree tree;
+    private final MayChange mayChange;
+
+    Declarations(String path, LocatedTree tree, MayChange mayChange) {
+      this.path = path;
+      this.tree = tree;
+      this.mayChange = mayChange;
+    }
+
+    @Override
+    public Void visitVariable(VariableTree node, Void p) {
+      Element element = all.element(getCurrentPath());
+      if (element != null && isLower(element.asType())) {
+        Node made = add(element, node.getType(), tree.begin(node));
+        shape(made, element, node);
+      }
+      return super.visitVariable(node, p);
+    }
+
+    @Override
+    public Void visitMethod(MethodTree node, Void p) {
+      if (all.element(getCurrentPath()) instanceof ExecutableElement method
+          && method.getKind() == ElementKind.METHOD
+          && isLower(method.getReturnType())
+          && tree.begin(node) >= 0) {
+        add(method, node.getReturnType(), tree.begin(node));
+      }
+      return super.visitMethod(node, p);
+    }
+
+    private Node add(Element element, Tree type, int at) {
+      Tree named = type;
+      while (named instanceof AnnotatedTypeTree annotated) {
+        named = annotated.getUnderlyingType();
+      }
+      if (named instanceof ParameterizedTypeTree generic) {
+        named = generic.getType();
+      }
+      int begin = named == null ? -1 : tree.begin(named);
+      int end = named == null ? -1 : tree.end(named);
+      boolean written = begin >= 0 && end > begin && !tree.text().startsWith("var", begin);
+      Node node = new Node(element, path, written ? begin : -1, end, at);
+      // Variables of one statement share their type.
+      for (Node other : written ? List.copyOf(nodes.values()) : List.<Node>of()) {
+        if (other.file.equals(path) && other.begin == begin) {
+          tie(node, other);
+        }
+      }
+      nodes.put(element, node);
+      if (named instanceof AnnotatedTypeTree) {
+        node.keep("an annotation stands in its type", path, at);
+      }
+      String why = mayChange.whyNot(path, at, element);
+      if (why != null) {
+        node.keep(why, path, at);
+      }
+      return node;
+    }
+
+    /** What a variable is may need the class. */
+    private void shape(Node made, Element element, VariableTree node) {
+      Tree parent = getCurrentPath().getParentPath().getLeaf();
+      ElementKind kind = element.getKind();
+      if (kind == ElementKind.BINDING_VARIABLE || parent instanceof CatchTree) {
+        made.keep("it is a test of what a value is", path, tree.begin(node));
+      } else if (parent instanceof LambdaExpressionTree) {
+        made.keep("it is a parameter of a lambda", path, tree.begin(node));
+      } else if (parent instanceof TryTree) {
+        TypeElement closing = all.elements().getTypeElement("java.lang.AutoCloseable");
+        if (closing == null || !above.fits(closing.asType())) {
+          made.keep("it is closed by 'try'", path, tree.begin(node));
+        }
+      } else if (isOfRecord(element)) {
+        made.keep("it is a part of a record", path, tree.begin(node));
+      } else if (made.begin < 0) {
+        inferred(made, node);
+      }
+    }
+
+    private boolean isOfRecord(Element element) {
+      Element around = element.getEnclosingElement();
+      Element type = around instanceof ExecutableElement ? around.getEnclosingElement() : around;
+      boolean record = type != null && type.getKind() == ElementKind.RECORD;
+      boolean constructor = around.getKind() == ElementKind.CONSTRUCTOR;
+      return record
+          && (element.getKind() == ElementKind.FIELD || constructor)
+          && !element.getModifiers().contains(Modifier.STATIC);
+    }
+
+    /** With {@code var}, the initializer says the type. */
+    private void inferred(Node made, VariableTree node) {
+      made.until = node.getInitializer() == null ? made.nameAt : tree.begin(node.getInitializer());
+      if (node.getInitializer() == null
+          || origin(new TreePath(getCurrentPath(), node.getInitializer())) == null) {
+        made.keep("its value says its type", path, tree.begin(node));
+      }
+    }
+  }
+
+  /** The element whose declaration says the type of an expression; null for none. */
+  private Element origin(TreePath expression) {
+    Tree leaf = expression.getLeaf();
+    if (leaf instanceof ParenthesizedTree inner) {
+      return origin(new TreePath(expression, inner.getExpression()));
+    }
+    boolean names =
+        leaf instanceof IdentifierTree
+            || leaf instanceof MemberSelectTree
+            || leaf instanceof MethodInvocationTree;
+    Element element = names ? all.element(expression) : null;
+    boolean declares =
+        element instanceof VariableElement variable && isLower(variable.asType())
+            || element instanceof ExecutableElement method
+                && leaf instanceof MethodInvocationTree
+                && isLower(method.getReturnType());
+    return declares ? element : null;
+  }
+
+  // ---- uses
+
+  private final class Uses extends TreePathScanner<Void, Void> {
+    private final String path;
+    private final LocatedTree tree;
+
+    Uses(String path, LocatedTree tree) {
+      this.path = path;
+      this.tree = tree;
+    }
+
+    @Override
+    public Void visitIdentifier(IdentifierTree node, Void p) {
+      use(getCurrentPath());
+      return super.visitIdentifier(node, p);
+    }
+
+    @Override
+    public Void visitMemberSelect(MemberSelectTree node, Void p) {
+      use(getCurrentPath());
+      return super.visitMemberSelect(node, p);
+    }
+
+    @Override
+    public Void visitMethodInvocation(MethodInvocationTree node, Void p) {
+      use(getCurrentPath());
+      return super.visitMethodInvocation(node, p);
+    }
+
+    @Override
+    public Void visitMemberReference(MemberReferenceTree node, Void p) {
+      Node named = nodes.get(all.element(getCurrentPath()));
+      if (named != null) {
+        named.keep("it is handed on as a function", path, tree.begin(node));
+      }
+      return super.visitMemberReference(node, p);
+    }
+
+    private void use(TreePath expression) {
+      Node node = nodes.get(origin(expression));
+      if (node != null) {
+        context(node, expression);
+      }
+    }
+
+    /** What is done with a value. */
+    private void context(Node node, TreePath at) {
+      TreePath up = at.getParentPath();
+      Tree parent = up.getLeaf();
+      Tree value = at.getLeaf();
+      if (parent instanceof ParenthesizedTree
+          || parent instanceof ConditionalExpressionTree choice && choice.getCondition() != value) {
+        context(node, up);
+      } else if (parent instanceof MemberSelectTree select) {
+        member(node, up, select);
+      } else if (parent instanceof MemberReferenceTree reference) {
+        called(node, all.element(up), tree.end(reference) - reference.getName().length());
+      } else if (parent instanceof MethodInvocationTree call) {
+        if (call.getMethodSelect() != value) {
+          argument(node, call.getArguments().indexOf(value), all.element(up));
+        }
+      } else if (parent instanceof NewClassTree made) {
+        argument(node, made.getArguments().indexOf(value), all.element(up));
+      } else if (parent instanceof AssignmentTree assignment) {
+        assigned(node, up, assignment, value);
+      } else if (parent instanceof VariableTree variable && variable.getInitializer() == value) {
+        declared(node, up);
+      } else if (parent instanceof ReturnTree) {
+        returned(node, up);
+      } else if (parent instanceof LambdaExpressionTree lambda) {
+        if (lambda.getBody() == value && !isVoid(up)) {
+          keep(node, value);
+        }
+      } else if (parent instanceof NewArrayTree) {
+        TypeMirror array = all.type(up);
+        target(node, array instanceof ArrayType of ? of.getComponentType() : null, null, value);
+      } else if (!isIndifferent(parent, value)) {
+        keep(node, value);
+      }
+    }
+
+    private void keep(Node node, Tree value) {
+      node.keep("it is used for more", path, tree.begin(value));
+    }
+
+    /** Whether something takes a value of any class alike. */
+    private boolean isIndifferent(Tree parent, Tree value) {
+      return parent instanceof ExpressionStatementTree
+          || parent instanceof BinaryTree
+          || parent instanceof TypeCastTree
+          || parent instanceof InstanceOfTree
+          || parent instanceof SynchronizedTree
+          || parent instanceof com.sun.source.tree.CompoundAssignmentTree sum
+              && sum.getExpression() == value
+          || parent instanceof com.sun.source.tree.AssertTree;
+    }
+
+    private void member(Node node, TreePath up, MemberSelectTree select) {
+      Element member = all.element(up);
+      called(node, member, tree.end(select) - select.getIdentifier().length());
+    }
+
+    private void called(Node node, Element member, int at) {
+      boolean instance =
+          member instanceof ExecutableElement
+              && !member.getModifiers().contains(Modifier.STATIC);
+      if (instance && above.has((ExecutableElement) member)) {
+        node.calls.add(new Called((ExecutableElement) member, path, at));
+      } else {
+        String used = member == null ? "something" : "'" + member.getSimpleName() + "'";
+        node.keep("it is asked for " + used, path, at);
+      }
+    }
+
+    private void argument(Node node, int index, Element called) {
+      if (!(called instanceof ExecutableElement method) || index < 0) {
+        node.keep("it is handed to something unknown", path, node.nameAt);
+        return;
+      }
+      int last = method.getParameters().size() - 1;
+      boolean varied = method.isVarArgs() && index >= last;
+      VariableElement parameter = method.getParameters().get(Math.min(index, last));
+      TypeMirror type = parameter.asType();
+      if (varied && type instanceof ArrayType array) {
+        target(node, array.getComponentType(), null, null);
+      } else {
+        target(node, type, parameter, null);
+      }
+    }
+
+    private void assigned(Node node, TreePath up, AssignmentTree assignment, Tree value) {
+      if (assignment.getVariable() == value) {
+        // The value of an assignment is that of its variable.
+        context(node, up);
+        return;
+      }
+      TreePath variable = new TreePath(up, assignment.getVariable());
+      Element element = origin(variable);
+      target(node, all.type(variable), element, value);
+      if (!(up.getParentPath().getLeaf() instanceof ExpressionStatementTree) && element == null) {
+        keep(node, value);
+      }
+    }
+
+    private void declared(Node node, TreePath up) {
+      Element element = all.element(up);
+      target(node, element == null ? null : element.asType(), element, null);
+      Node variable = nodes.get(element);
+      if (variable != null && variable.begin < 0) {
+        tie(node, variable);
+      }
+    }
+
+    private void returned(Node node, TreePath up) {
+      for (TreePath at = up; at != null; at = at.getParentPath()) {
+        if (at.getLeaf() instanceof LambdaExpressionTree) {
+          node.keep("a lambda gives it", path, tree.begin(up.getLeaf()));
+          return;
+        }
+        if (at.getLeaf() instanceof MethodTree) {
+          Element method = all.element(at);
+          TypeMirror type =
+              method instanceof ExecutableElement declared ? declared.getReturnType() : null;
+          target(node, type, method, null);
+          return;
+        }
+      }
+    }
+
+    private void target(Node node, TypeMirror type, Element element, Tree at) {
+      Node other = element == null ? null : nodes.get(element);
+      if (other != null) {
+        other.sources.add(node);
+      } else if (type == null || !above.fits(type)) {
+        String name = type == null ? "something unknown" : type.toString();
+        node.keep(
+            "it goes where " + name.substring(name.lastIndexOf('.') + 1) + " is wanted",
+            path,
+            at == null ? currentPlace() : tree.begin(at));
+      }
+    }
+
+    private int currentPlace() {
+      return Math.max(0, tree.begin(getCurrentPath().getLeaf()));
+    }
+
+    private boolean isVoid(TreePath lambda) {
+      TypeMirror type = all.type(lambda);
+      if (type instanceof DeclaredType declared
+          && declared.asElement() instanceof TypeElement functional) {
+        for (ExecutableElement method :
+            ElementFilter.methodsIn(all.elements().getAllMembers(functional))) {
+          if (method.getModifiers().contains(Modifier.ABSTRACT)
+              && method.getReturnType().getKind() == TypeKind.VOID) {
+            return true;
+          }
+        }
+      }
+      return false;
+    }
+  }
+
+  // ---- methods that override, and that have others beside them
+
+  private final class Overrides extends TreePathScanner<Void, Void> {
+    private final String path;
+
+    Overrides(String path) {
+      this.path = path;
+    }
+
+    @Override
+    public Void visitMethod(MethodTree node, Void p) {
+      if (all.element(getCurrentPath()) instanceof ExecutableElement method) {
+        beside(method);
+        for (ExecutableElement other : overridden(method)) {
+          alike(method, other);
+        }
+      }
+      return super.visitMethod(node, p);
+    }
+
+    /** Which of several methods of one name is called may hang on the type. */
+    private void beside(ExecutableElement method) {
+      List<Node> taking =
+          method.getParameters().stream().map(nodes::get).filter(n -> n != null).toList();
+      if (taking.isEmpty()) {
+        return;
+      }
+      TypeElement owner = (TypeElement) method.getEnclosingElement();
+      Predicate<ExecutableElement> same =
+          other ->
+              other != method
+                  && other.getSimpleName().equals(method.getSimpleName())
+                  && other.getParameters().size() == method.getParameters().size()
+                  && !all.elements().overrides(method, other, owner);
+      boolean constructor = method.getKind() == ElementKind.CONSTRUCTOR;
+      boolean several =
+          constructor
+              ? ElementFilter.constructorsIn(owner.getEnclosedElements()).stream().anyMatch(same)
+              : ElementFilter.methodsIn(all.elements().getAllMembers(owner)).stream()
+                  .anyMatch(same);
+      if (several) {
+        taking.forEach(
+            node -> node.keep("another method of that name stands beside", path, node.nameAt));
+      }
+    }
+
+    private void alike(ExecutableElement method, ExecutableElement other) {
+      for (int n = 0; n < method.getParameters().size(); n++) {
+        Node own = nodes.get(method.getParameters().get(n));
+        Node overridden = nodes.get(other.getParameters().get(n));
+        if (own != null && overridden != null) {
+          tie(own, overridden);
+        } else if (own != null) {
+          own.keep("a method above has the same parameter", path, own.nameAt);
+        } else if (overridden != null) {
+          overridden.keep("a method below has another parameter", path, overridden.nameAt);
+        }
+      }
+      Node gives = nodes.get(method);
+      Node given = nodes.get(other);
+      if (gives != null && given != null) {
+        given.sources.add(gives);
+      } else if (gives != null && !above.fits(other.getReturnType())) {
+        gives.keep("a method above gives " + name(), path, gives.nameAt);
+      }
+    }
+
+    private List<ExecutableElement> overridden(ExecutableElement method) {
+      List<ExecutableElement> found = new ArrayList<>();
+      if (method.getKind() != ElementKind.METHOD
+          || !(method.getEnclosingElement() instanceof TypeElement owner)) {
+        return found;
+      }
+      Deque<TypeMirror> open =
+          new ArrayDeque<>(all.types().directSupertypes(owner.asType()));
+      Set<Element> seen = new HashSet<>();
+      while (!open.isEmpty()) {
+        if (open.pop() instanceof DeclaredType type
+            && type.asElement() instanceof TypeElement above
+            && seen.add(above)) {
+          for (ExecutableElement other : ElementFilter.methodsIn(above.getEnclosedElements())) {
+            if (other.getSimpleName().equals(method.getSimpleName())
+                && all.elements().overrides(method, other, owner)) {
+              found.add(other);
+            }
+          }
+          open.addAll(all.types().directSupertypes(type));
+        }
+      }
+      return found;
+    }
+  }
+
+  /** The files, for what has to look something up in them. */
+  Map<String, LocatedTree> files() {
+    return new HashMap<>(files);
+  }
+}

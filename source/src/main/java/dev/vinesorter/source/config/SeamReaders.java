@@ -1,0 +1,249 @@
+package dev.vinesorter.source.config;
+
+import com.fasterxml.jackson.core.JsonToken;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Reads the verbs that write code anew. */
+final class SeamReaders {
+  /** The longest stretch of code, type or value that a plan writes out, in chars. */
+  private static final int MOST_CODE = 20_000;
+
+  private SeamReaders() {}
+
+  /** A stretch of code as it stands in a plan. */
+  private static String code(YamlInput in, String key) throws IOException {
+    String text = in.text(key);
+    if (text.isBlank() || text.length() > MOST_CODE) {
+      throw in.wrong("'" + key + "' takes code, " + MOST_CODE + " chars of it at most");
+    }
+    return text;
+  }
+
+  /** Reads {@code extract}. */
+  static final class Extract extends StepReader {
+    private String code = "";
+    private String lines = "";
+    private String as = "";
+    private String access = "private";
+    private String into = "";
+
+    Extract(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("code", "lines", "as", "access", "alike", "into");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "code" -> code = code(in, key);
+        case "lines" -> {
+          lines = in.text(key);
+          if (!lines.matches("[1-9][0-9]{0,8}-[1-9][0-9]{0,8}")) {
+            throw in.wrong("'lines' takes the first and the last line, such as 41-58");
+          }
+        }
+        case "as" -> as = identifier(key);
+        case "into" -> into = unitName(in.text(key));
+        default -> {
+          access = in.text(key);
+          if (!List.of("private", "package", "protected", "public").contains(access)) {
+            throw in.wrong("'access' takes private, package, protected or public");
+          }
+        }
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("extract");
+      if (as.isEmpty()) {
+        throw in.wrong("the step does not say what the new method is called; add 'as: …'");
+      }
+      if (code.isEmpty() == lines.isEmpty()) {
+        throw in.wrong("the step says what it extracts by 'code: …' or by 'lines: 41-58'");
+      }
+      return new Step.Extract(units, code, lines, as, access, into, leaves, line);
+    }
+  }
+
+  /** Reads {@code inline}. */
+  static final class Inline extends StepReader {
+    private String variable = "";
+
+    Inline(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("variable", "pure");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      variable = identifier(key);
+    }
+
+    @Override
+    Step step(int line) {
+      single("inline");
+      return new Step.Inline(units, variable, leaves, line);
+    }
+  }
+
+  /** Reads {@code signature}. */
+  static final class Signature extends StepReader {
+    private List<Step.Parameter> parameters;
+    private String gives = "";
+    private String to = "";
+
+    Signature(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("parameters", "gives", "to", "leave", "pure", "found-by-name");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "gives" -> gives = code(in, key).strip();
+        case "to" -> to = identifier(key);
+        case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
+        default -> parameters();
+      }
+    }
+
+    private void parameters() throws IOException {
+      parameters = new ArrayList<>();
+      if (in.next() != JsonToken.START_ARRAY) {
+        throw in.wrong("'parameters' takes a list of names, and of new ones");
+      }
+      while (in.next() != JsonToken.END_ARRAY) {
+        boolean fresh = in.current() == JsonToken.START_OBJECT;
+        Step.Parameter one =
+            fresh ? added() : new Step.Parameter(in.scalar("parameters").text(), "", "");
+        if (parameters.stream().anyMatch(other -> other.name().equals(one.name()))) {
+          throw in.wrong("the parameter '" + YamlInput.printable(one.name()) + "' stands twice");
+        }
+        parameters.add(one);
+      }
+    }
+
+    private Step.Parameter added() throws IOException {
+      String[] read = {"", "", ""};
+      in.mapping(
+          key -> {
+            switch (key) {
+              case "new" -> read[0] = identifier(key);
+              case "type" -> read[1] = code(in, key).strip();
+              case "value" -> read[2] = code(in, key).strip();
+              default ->
+                  throw in.wrong(
+                      "unknown key '"
+                          + YamlInput.printable(key)
+                          + "'; a new parameter has 'new', 'type' and 'value'");
+            }
+          });
+      if (read[0].isEmpty() || read[1].isEmpty() || read[2].isEmpty()) {
+        throw in.wrong("a new parameter has 'new', 'type' and 'value'");
+      }
+      return new Step.Parameter(read[0], read[1], read[2]);
+    }
+
+    @Override
+    Step step(int line) {
+      single("signature");
+      if (parameters == null && gives.isEmpty() && to.isEmpty()) {
+        throw in.wrong("the step changes nothing; add 'parameters: …', 'gives: …' or 'to: …'");
+      }
+      return new Step.Signature(units, parameters, gives, to, leaves, line);
+    }
+  }
+
+  /** The patterns in a key. */
+  private static List<String> names(StepReader reader, String key) throws IOException {
+    List<String> names = new ArrayList<>();
+    for (YamlInput.Placed placed : reader.in.texts(key)) {
+      names.add(reader.unitName(placed.text()));
+    }
+    return names;
+  }
+
+  /** Reads {@code interface}. */
+  static final class Interface extends StepReader {
+    private String as = "";
+    private List<String> members = List.of("used");
+    private List<String> users = List.of();
+
+    Interface(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("as", "members", "for");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "as" -> as = unitName(in.text(key));
+        case "members" -> members = names(this, key);
+        default -> users = names(this, key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("interface");
+      if (as.isEmpty()) {
+        throw in.wrong("the step does not say what the interface is called; add 'as: …'");
+      }
+      return new Step.Interface(units, as, members, users, leaves, line);
+    }
+  }
+
+  /** Reads {@code use}. */
+  static final class Use extends StepReader {
+    private String insteadOf = "";
+    private List<String> users = List.of();
+
+    Use(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("instead-of", "for");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      if (key.equals("instead-of")) {
+        insteadOf = unitName(in.text(key));
+      } else {
+        users = names(this, key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("use");
+      if (insteadOf.isEmpty()) {
+        throw in.wrong("the step does not say instead of what; add 'instead-of: …'");
+      }
+      return new Step.Use(units, insteadOf, users, leaves, line);
+    }
+  }
+}
