@@ -187,6 +187,51 @@ final class Draw {
         String[] pair = any(found);
         yield new Step.Use(List.of(pair[0]), pair[1], List.of(), Set.of(), 0);
       }
+      case "inline" -> {
+        Step drawn = null;
+        for (int tries = 0; tries < 2000 && drawn == null; tries++) {
+          int unit = any(members);
+          if (units.begin(unit) < 0 || units.has(unit, Trait.CONSTRUCTOR)) {
+            continue;
+          }
+          String text = sources.text(units.name(units.fileOf(unit))).text().substring(units.begin(unit), units.end(unit));
+          String body = text.contains("{") ? text.substring(text.indexOf('{')) : "";
+          boolean method = units.has(unit, Trait.METHOD) && !overrides(unit);
+          if (trial % 3 == 0 && method) {
+            java.util.regex.Matcher local = java.util.regex.Pattern.compile("\\n\\s+(?:final )?[A-Z]?\\w+(?:<[\\w, ]+>)? (\\w+) = [^;{}]+;").matcher(body);
+            drawn = local.find() ? new Step.Inline(List.of(units.name(unit)), local.group(1), Set.of(), 0) : null;
+          } else if (trial % 3 == 1 && method && isUsed(unit) && body.chars().filter(c -> c == ';').count() == 1 && body.length() < 200) {
+            drawn = new Step.Inline(List.of(units.name(unit)), "", Set.of(), 0);
+          } else if (trial % 3 == 2 && units.has(unit, Trait.FIELD) && units.has(unit, Trait.STATIC) && isUsed(unit) && text.matches("(?s).*final (int|long|String|boolean|char) .*= [^;(]+;.*")) {
+            drawn = new Step.Inline(List.of(units.name(unit)), "", Set.of(), 0);
+          }
+        }
+        yield drawn;
+      }
+      case "signature" -> {
+        Step drawn = null;
+        for (int tries = 0; tries < 300 && drawn == null; tries++) {
+          int unit = any(members);
+          List<String> names = units.facts().parameters(unit);
+          boolean fits = (units.has(unit, Trait.METHOD) || units.has(unit, Trait.CONSTRUCTOR)) && isUsed(unit) && !ofLibrary(unit) && units.begin(unit) >= 0 && names != null;
+          if (!fits) {
+            continue;
+          }
+          List<Step.Parameter> wanted = new ArrayList<>();
+          names.forEach(name -> wanted.add(new Step.Parameter(name, "", "")));
+          boolean swaps = trial % 3 == 1 && wanted.size() > 1;
+          String body = sources.text(units.name(units.fileOf(unit))).text().substring(units.begin(unit), units.end(unit));
+          if (swaps) {
+            java.util.Collections.swap(wanted, 0, wanted.size() - 1);
+          } else if (trial % 3 == 2 && !wanted.isEmpty() && body.split("\\b" + wanted.get(0).name() + "\\b", -1).length == 2) {
+            wanted.remove(0);
+          } else {
+            wanted.add(trial % 2 == 0 ? 0 : wanted.size(), new Step.Parameter("extraOne", trial % 4 < 2 ? "int" : "java.util.List<String>", trial % 4 < 2 ? "7" : "java.util.List.of()"));
+          }
+          drawn = new Step.Signature(List.of(units.name(unit)), wanted, "", trial % 5 == 0 && units.has(unit, Trait.METHOD) ? "calledAnew" : "", trial % 7 == 6 ? Set.of(Leave.FORWARD) : Set.of(), 0);
+        }
+        yield drawn;
+      }
       case "enclose" -> {
         List<Integer> found = new ArrayList<>();
         for (int unit : members) {

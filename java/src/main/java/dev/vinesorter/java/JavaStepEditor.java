@@ -76,6 +76,9 @@ public final class JavaStepEditor implements StepEditor {
             Map.entry(
                 "interface",
                 new Known<>(Step.Interface.class, new InterfaceVerb(attribution, reread))),
+            Map.entry(
+                "inline", new Known<>(Step.Inline.class, new InlineVerb(attribution, reread))),
+            Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
             Map.entry("use", new Known<>(Step.Use.class, new UseVerb(attribution, reread))));
   }
 

@@ -57,6 +57,9 @@ public final class FoundByName {
   private static final Pattern GETTER = Pattern.compile("(?:get|is)\\p{Lu}[\\w$]*\\(\\)");
   private static final Pattern SETTER = Pattern.compile("set\\p{Lu}[\\w$]*\\([^,()]+\\)");
 
+  private static final String PROPERTY =
+      "it is a property of a class that others make and fill by names";
+
   private static final Set<String> LOOKUPS =
       Set.of(
           "java.lang.Class#forName",
@@ -85,6 +88,16 @@ public final class FoundByName {
   public static String typeFinder(SourceView code, int type) {
     String annotation = annotation(code, type);
     return annotation == null ? null : "what reads @" + annotation + " finds it where it is";
+  }
+
+  /**
+   * Who finds a member and hangs on its types, in words; null where nobody does. Who fills
+   * properties by their names takes any value that fits.
+   */
+  public static String signatureReader(SourceView code, int member) {
+    String finder =
+        code.units().has(member, Trait.FIELD) ? fieldFinder(code, member) : finder(code, member);
+    return PROPERTY.equals(finder) ? null : finder;
   }
 
   /** Who finds a field though no code names it, in words; null where nobody does. */
@@ -120,7 +133,7 @@ public final class FoundByName {
     }
     boolean property = GETTER.matcher(name).matches() || SETTER.matcher(name).matches();
     if (!isStatic && isPublic && property && isBean(units, units.parent(method))) {
-      return "it is a property of a class that others make and fill by names";
+      return PROPERTY;
     }
     return null;
   }

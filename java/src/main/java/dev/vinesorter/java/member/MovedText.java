@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.text.TextEdits;
@@ -18,8 +19,6 @@ import java.util.stream.Collectors;
  * the last member of another, indented as that is.
  */
 final class MovedText {
-  private static final List<String> RULES = List.of("---", "===", "***", "###", "///", "~~~");
-
   private final SourceView code;
   private final Units units;
   private final int member;
@@ -43,10 +42,10 @@ final class MovedText {
     int file = units.fileOf(member);
     int targetFile = units.fileOf(target);
     String text = code.text(file);
-    Region region = region();
-    int begin = region.begin;
-    int end = region.end;
-    boolean ownLines = region.ownLines;
+    MemberRegion region = MemberRegion.of(code, member);
+    int begin = region.begin();
+    int end = region.end();
+    boolean ownLines = region.ownLines();
     String wanted = indent(code.text(targetFile), target);
     int line = TextLines.begin(text, begin);
     String now = text.substring(line, TextLines.behindBlanks(text, line));
@@ -55,47 +54,11 @@ final class MovedText {
     int from = inside.placeBefore(begin);
     String moved = whole.substring(from, from + lengthAfter(text, begin, end));
     if (stays.isEmpty()) {
-      takeOut(code, file, region, changes);
+      region.takeOut(code, file, changes.in(file));
     } else {
       changes.in(file).replace(begin, end, indented(file, stays, ownLines ? begin : -1));
     }
     insert(changes, targetFile, (ownLines ? "" : wanted) + moved.stripTrailing());
-  }
-
-  /** A member with its comments; whole lines without the last line's end where it has them. */
-  private record Region(int begin, int end, boolean ownLines) {}
-
-  private Region region() {
-    int file = units.fileOf(member);
-    String text = code.text(file);
-    int begin = TextLines.begin(text, commentsBegin(file));
-    int end = TextLines.end(text, units.end(member));
-    boolean ownLines =
-        text.substring(begin, commentsBegin(file)).isBlank()
-            && isBlankOrComment(text.substring(units.end(member), end));
-    return ownLines
-        ? new Region(begin, end, true)
-        : new Region(commentsBegin(file), units.end(member), false);
-  }
-
-  /** Takes a member out, with its comments and a blank line that would be one too many. */
-  static void remove(SourceView code, int member, FileChanges changes) {
-    Region region = new MovedText(code, member, member, new TextEdits()).region();
-    takeOut(code, code.units().fileOf(member), region, changes);
-  }
-
-  /** Takes it out with the blank line that parts it from what stands before, or else behind it. */
-  private static void takeOut(SourceView code, int file, Region region, FileChanges changes) {
-    String text = code.text(file);
-    int begin = blankBefore(text, region.begin, region.ownLines);
-    int end = region.ownLines ? TextLines.next(text, region.end) : region.end;
-    JavaTokens tokens = code.tokens(file);
-    boolean first = region.ownLines && tokens.is(tokens.before(region.begin), "{");
-    int behind = TextLines.next(text, end);
-    if (first && begin == region.begin && text.substring(end, behind).isBlank()) {
-      end = behind;
-    }
-    changes.in(file).remove(begin, end);
   }
 
   /** Lines with the indentation and the line end that there are; the first stands behind code. */
@@ -218,7 +181,7 @@ final class MovedText {
     String text = code.text(units.fileOf(child));
     int end = units.end(child);
     boolean constant = units.has(target, Trait.ENUM) && units.type(child).isEmpty();
-    return !constant && isBlankOrComment(text.substring(end, TextLines.end(text, end)));
+    return !constant && MemberRegion.isBlankOrComment(text.substring(end, TextLines.end(text, end)));
   }
 
   /** Whether nothing but constants stands in an enum, so that no semicolon ends them. */
@@ -234,50 +197,6 @@ final class MovedText {
       }
     }
     return true;
-  }
-
-  /** Where the comments that stand right before the declaration begin. */
-  private int commentsBegin(int file) {
-    String text = code.text(file);
-    JavaTokens tokens = code.tokens(file);
-    int begin = units.begin(member);
-    int past = tokens.from(begin) == 0 ? 0 : tokens.end(tokens.from(begin) - 1);
-    for (int comment = tokens.comments() - 1; comment >= 0; comment--) {
-      int from = tokens.commentBegin(comment);
-      int to = tokens.commentEnd(comment);
-      if (to > begin) {
-        continue;
-      }
-      boolean behindCode = text.substring(TextLines.begin(text, from), from).strip().length() > 0;
-      if (from < past
-          || behindCode
-          || isRule(text.substring(from, to))
-          || text.substring(to, begin).lines().skip(1).anyMatch(String::isEmpty)) {
-        break;
-      }
-      begin = from;
-    }
-    return begin;
-  }
-
-  /** Whether a line comment is a rule, which heads a part of the type and not one member. */
-  private static boolean isRule(String comment) {
-    String words = comment.startsWith("//") ? comment.substring(2) : "";
-    return RULES.stream().anyMatch(words::contains);
-  }
-
-  /** A blank line before what goes would be one too many. */
-  private static int blankBefore(String text, int begin, boolean ownLines) {
-    if (!ownLines || begin == 0) {
-      return begin;
-    }
-    int before = TextLines.previous(text, begin);
-    boolean blank = text.substring(before, begin).isBlank();
-    return blank ? before : begin;
-  }
-
-  private static boolean isBlankOrComment(String rest) {
-    return rest.isBlank() || rest.strip().startsWith("//");
   }
 
   /** The indentation of a type's members: that of its first, or one step more than its own. */

@@ -23,6 +23,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.TypeNames;
 import dev.vinesorter.java.mention.WrittenNames;
 import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.NewErrors;
 import dev.vinesorter.java.rewrite.StaleImports;
 import dev.vinesorter.source.plan.StepEditor.Result;
@@ -349,7 +350,7 @@ public final class Removal {
       if (goes(file)) {
         empty.add(units.name(file));
       } else {
-        MovedText.remove(code, top, changes);
+        MemberRegion.of(code, top).takeOut(code, file, changes.in(file));
       }
     }
     imports(changes, names, empty);

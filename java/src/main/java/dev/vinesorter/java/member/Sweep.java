@@ -10,6 +10,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
@@ -118,7 +119,8 @@ public final class Sweep {
       writer(field, writer);
     }
     if (against == null) {
-      MovedText.remove(code, field, changes);
+      int file = code.units().fileOf(field);
+      MemberRegion.of(code, field).takeOut(code, file, changes.in(file));
     }
   }
 
@@ -238,7 +240,8 @@ public final class Sweep {
       against = units.name(method) + " does nothing but set it, and is called";
       return;
     }
-    MovedText.remove(code, method, changes);
+    int file = code.units().fileOf(method);
+    MemberRegion.of(code, method).takeOut(code, file, changes.in(file));
   }
 
   private void statement(int file, int first, int end) {

@@ -115,6 +115,10 @@ final class PlannedNames {
         if (constant >= 0 && before.units().has(before.units().parent(constant), Trait.ENUM)) {
           constants.put(unit.substring(hash + 1), rename.to());
         }
+      } else if (step instanceof Step.Signature signature && hash >= 0 && !signature.to().isEmpty()) {
+        renamed
+            .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
+            .add(signature.to());
       } else if (step instanceof Step.Move move && hash >= 0) {
         takeMoved(number, unit, move);
       }

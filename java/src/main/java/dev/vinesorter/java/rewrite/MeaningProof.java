@@ -93,7 +93,8 @@ final class MeaningProof {
       if (part.from() < 0) {
         Set<String> means = new TreeSet<>();
         found.values().forEach(means::addAll);
-        if (!isAlike(part.means(), means)) {
+        boolean alike = isAlike(part.means(), means, part.free());
+        if (!alike) {
           differ(path, part.begin(), part.means(), means);
         }
         continue;
@@ -105,7 +106,7 @@ final class MeaningProof {
       for (int at : places) {
         Set<String> was = before.getOrDefault(at, Set.of());
         Set<String> is = after.getOrDefault(at + shift, Set.of());
-        boolean same = patch.meant().containsKey(at) ? isAlike(was, is) : was.equals(is);
+        boolean same = patch.meant().containsKey(at) ? isAlike(was, is, false) : was.equals(is);
         if (!same) {
           differ(path, at + shift, was, is);
         }
@@ -113,15 +114,23 @@ final class MeaningProof {
     }
   }
 
-  /** Whether names mean what they were written for; a member may be told with its type, a type without one around it. */
-  private static boolean isAlike(Set<String> means, Set<String> found) {
+  /**
+   * Whether names mean what they were written for. A member may be told with its type, and a type
+   * is not told where it only stands before what it declares.
+   */
+  private static boolean isAlike(Set<String> means, Set<String> found, boolean free) {
     Set<String> more = new TreeSet<>(found);
     more.removeAll(means);
     more.removeIf(type -> means.stream().anyMatch(member -> member.startsWith(type + "#")));
     Set<String> less = new TreeSet<>(means);
     less.removeAll(found);
-    less.removeIf(outer -> means.stream().anyMatch(inner -> inner.startsWith(outer + ".")));
-    return less.isEmpty() && more.isEmpty();
+    less.removeIf(outer -> isBefore(outer, means) || isBefore(outer, found));
+    return less.isEmpty() && (free || more.isEmpty());
+  }
+
+  private static boolean isBefore(String outer, Set<String> names) {
+    return names.stream()
+        .anyMatch(name -> name.startsWith(outer + ".") || name.startsWith(outer + "#"));
   }
 
   private void differ(String path, int at, Set<String> expectedNames, Set<String> found) {

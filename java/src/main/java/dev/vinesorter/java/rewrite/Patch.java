@@ -123,8 +123,9 @@ public final class Patch {
    * @param end one past its last
    * @param from its first char in the old text; -1 where it was written anew
    * @param means what names in it mean, where it was written anew
+   * @param free whether they may mean more
    */
-  record Origin(int begin, int end, int from, Set<String> means) {}
+  record Origin(int begin, int end, int from, Set<String> means, boolean free) {}
 
   /** Where the new text comes from, in its order. */
   List<Origin> origins() {
@@ -132,7 +133,7 @@ public final class Patch {
     int at = 0;
     for (Written.Part part : edited(0, old.length()).parts()) {
       int end = at + part.text().length();
-      origins.add(new Origin(at, end, part.from(), part.means()));
+      origins.add(new Origin(at, end, part.from(), part.means(), part.free()));
       at = end;
     }
     return origins;

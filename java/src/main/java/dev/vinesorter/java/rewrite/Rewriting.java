@@ -78,12 +78,12 @@ public final class Rewriting {
     in(file).means(at, all);
   }
 
-  /** Says that names that stay between two chars come to mean one unit where they meant another. */
-  public void meansInstead(int file, int begin, int end, String old, String unit) {
+  /** Says that names that stay between two chars come to mean some units where they meant another. */
+  public void meansInstead(int file, int begin, int end, String old, Set<String> now) {
     for (int at : places(file, begin, end)) {
       Set<String> all = means(file, at);
       if (all.remove(old)) {
-        all.add(unit);
+        all.addAll(now);
         in(file).means(at, all);
       }
     }

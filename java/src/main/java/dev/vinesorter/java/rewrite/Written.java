@@ -19,8 +19,9 @@ public final class Written {
    * @param text what it reads
    * @param from where it begins in the old source; -1 where it is written anew
    * @param means what the names in it mean, where it is written anew
+   * @param free whether its names may mean more, since somebody else wrote them
    */
-  record Part(String text, int from, Set<String> means) {}
+  record Part(String text, int from, Set<String> means, boolean free) {}
 
   private final List<Part> parts;
 
@@ -35,12 +36,21 @@ public final class Written {
 
   /** A text that is written anew. */
   public static Written of(String text, Set<String> means) {
-    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, -1, Set.copyOf(means))));
+    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, -1, Set.copyOf(means), false)));
   }
 
   /** A text that stands in the old source. */
   static Written from(String text, int from) {
-    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, from, Set.of())));
+    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, from, Set.of(), false)));
+  }
+
+  /**
+   * The same, written by somebody who knows what else its names mean: all that has to mean what is
+   * known does.
+   */
+  public Written free() {
+    return new Written(
+        parts.stream().map(one -> new Part(one.text, one.from, one.means, true)).toList());
   }
 
   /** This, and that behind it. */
@@ -96,7 +106,7 @@ public final class Written {
         } else if (due) {
           atBegin = false;
           due = false;
-          all.add(new Part(fresh, -1, Set.of()));
+          all.add(new Part(fresh, -1, Set.of(), false));
         }
       }
       add(all, part, from, part.text.length());
@@ -107,7 +117,7 @@ public final class Written {
   private static void add(List<Part> all, Part part, int from, int past) {
     if (past > from) {
       String text = part.text.substring(from, past);
-      all.add(new Part(text, part.from < 0 ? -1 : part.from + from, part.means));
+      all.add(new Part(text, part.from < 0 ? -1 : part.from + from, part.means, part.free));
     }
   }
 
@@ -123,7 +133,7 @@ public final class Written {
   }
 
   /** All that its new names mean. */
-  Set<String> means() {
+  public Set<String> means() {
     Set<String> all = new TreeSet<>();
     parts.forEach(part -> all.addAll(part.means));
     return all;

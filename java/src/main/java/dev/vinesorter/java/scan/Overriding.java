@@ -45,12 +45,18 @@ public final class Overriding {
     List<ExecutableElement> found = new ArrayList<>();
     Set<TypeElement> seen = new HashSet<>();
     Deque<TypeElement> above = new ArrayDeque<>(parents(owner));
+    // A class comes to Object by its superclasses; the compiler also gives it to interfaces.
+    boolean skips = !owner.getKind().isInterface();
     while (!above.isEmpty()) {
       TypeElement type = above.remove();
       if (seen.add(type)) {
         ExecutableElement overridden = overridden(method, type, owner);
         if (overridden != null) {
           found.add(overridden);
+        } else if (skips && type.getKind().isInterface()) {
+          parents(type).stream()
+              .filter(parent -> parent.getKind().isInterface())
+              .forEach(above::add);
         } else {
           above.addAll(parents(type));
         }

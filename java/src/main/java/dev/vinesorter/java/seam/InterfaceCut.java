@@ -209,7 +209,7 @@ public final class InterfaceCut {
     if (isUsed()) {
       for (TypeChange.Node node : change.nodes()) {
         for (TypeChange.Called one : node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
-          if (!isOfObject(one.method())) {
+          if (ofObject(one.method()) == null) {
             members.add(one.method());
           }
         }
@@ -218,7 +218,7 @@ public final class InterfaceCut {
     }
     Set<String> seen = new TreeSet<>();
     for (ExecutableElement method : ElementFilter.methodsIn(all.elements().getAllMembers(type))) {
-      if (isFit(method) && isWanted(method) && !isOfObject(method)) {
+      if (isFit(method) && isWanted(method) && ofObject(method) == null) {
         members.add(method);
         seen.add(method.getSimpleName().toString());
       }
@@ -243,7 +243,11 @@ public final class InterfaceCut {
   private final class Fresh implements SupertypeUse.Above {
     @Override
     public boolean has(ExecutableElement method) {
-      return isOfObject(method) || isFit(method) && isWanted(method);
+      ExecutableElement every = ofObject(method);
+      // What objects have but do not show, an interface would have to show.
+      return every == null
+          ? isFit(method) && isWanted(method)
+          : every.getModifiers().contains(Modifier.PUBLIC);
     }
 
     @Override
@@ -265,16 +269,17 @@ public final class InterfaceCut {
     }
 
     @Override
+    public Written typeIn(int in, TypeMirror of) {
+      return null;
+    }
+
+    @Override
     public String unitOf(ExecutableElement method) {
       return InterfaceCut.this.unitOf(method);
     }
   }
 
-  /** Whether every object has a method, so that no interface needs to say it. */
-  private boolean isOfObject(ExecutableElement method) {
-    return ofObject(method) != null;
-  }
-
+  /** What every object has of a method; null for nothing. */
   private ExecutableElement ofObject(ExecutableElement method) {
     TypeElement object = all.elements().getTypeElement("java.lang.Object");
     for (ExecutableElement one : ElementFilter.methodsIn(object.getEnclosedElements())) {
@@ -288,8 +293,9 @@ public final class InterfaceCut {
   }
 
   private String unitOf(ExecutableElement method) {
-    if (isOfObject(method)) {
-      return ElementNames.of(ofObject(method));
+    ExecutableElement every = ofObject(method);
+    if (every != null) {
+      return ElementNames.of(every);
     }
     String name = ElementNames.of(method);
     return step.as() + name.substring(name.indexOf('#'));
@@ -482,7 +488,8 @@ public final class InterfaceCut {
                 && code.text(file).startsWith(units.simpleName(target), at)
                 && !code.isQualified(file, at);
         boolean known =
-            units.level(units.parent(target)) != Level.TYPE
+            named
+                && units.level(units.parent(target)) != Level.TYPE
                 && (code.packageBefore(target).equals(source.packageName())
                     || code.packageBefore(target).equals("java.lang"));
         if (named && !known && places.add(at)) {

@@ -36,6 +36,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeMirror;
 
 /**
  * Declarations that name a class come to name a type above it, wherever that is enough. What the
@@ -49,6 +50,12 @@ final class SupertypeUse {
 
     /** How a file names it; imports come with it. */
     Written in(int file);
+
+    /**
+     * How a file writes what a type of the class is of it, with its arguments; null where those of
+     * the class stay as they are written.
+     */
+    Written typeIn(int file, TypeMirror type);
 
     /** The unit that a call of a method of the class means when it is asked of the type above. */
     String unitOf(ExecutableElement method);
@@ -151,7 +158,6 @@ final class SupertypeUse {
   /** Why a declaration has to stay. */
   private final class Reasons {
     private final Attributed all;
-    private final Map<String, Map<Integer, Integer>> members = new HashMap<>();
 
     Reasons(Attributed all) {
       this.all = all;
@@ -174,12 +180,7 @@ final class SupertypeUse {
               ? element.getEnclosingElement()
               : element;
       int unit = unit(member);
-      String finder =
-          unit < 0
-              ? null
-              : units.has(unit, Trait.FIELD)
-                  ? FoundByName.fieldFinder(code, unit)
-                  : FoundByName.finder(code, unit);
+      String finder = unit < 0 ? null : FoundByName.signatureReader(code, unit);
       if (finder != null) {
         return finder;
       }
@@ -255,12 +256,18 @@ final class SupertypeUse {
       }
       int file = units.find(node.file(), Level.FILE);
       if (node.begin() >= 0 && places.add(node.file() + ":" + node.begin())) {
-        rewriting.in(file).replace(node.begin(), node.end(), above.in(file));
+        Written type = above.typeIn(file, node.type());
+        if (type == null) {
+          rewriting.in(file).replace(node.begin(), node.end(), above.in(file));
+        } else {
+          rewriting.in(file).replace(node.begin(), node.wholeEnd(), type);
+        }
         changed++;
       }
       if (node.begin() < 0) {
-        rewriting.meansInstead(
-            file, node.nameAt(), node.until(), units.name(lower), above.name());
+        Written type = above.typeIn(file, node.type());
+        Set<String> means = type == null ? Set.of(above.name()) : type.means();
+        rewriting.meansInstead(file, node.nameAt(), node.until(), units.name(lower), means);
       }
       signature(node, above, signatures);
       int unit = unit(node.element());

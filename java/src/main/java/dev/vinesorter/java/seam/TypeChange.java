@@ -5,6 +5,7 @@ import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BinaryTree;
 import com.sun.source.tree.CatchTree;
 import com.sun.source.tree.ConditionalExpressionTree;
+import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.InstanceOfTree;
@@ -72,6 +73,7 @@ final class TypeChange {
     private final String file;
     private final int begin;
     private final int end;
+    private final int wholeEnd;
     private final int nameAt;
     private int until;
     private final Set<Node> sources = new HashSet<>();
@@ -80,11 +82,12 @@ final class TypeChange {
     private String keepsIn;
     private int keepsAt;
 
-    private Node(Element element, String file, int begin, int end, int nameAt) {
+    private Node(Element element, String file, int begin, int end, int wholeEnd, int nameAt) {
       this.element = element;
       this.file = file;
       this.begin = begin;
       this.end = end;
+      this.wholeEnd = wholeEnd;
       this.nameAt = nameAt;
     }
 
@@ -103,6 +106,16 @@ final class TypeChange {
 
     int end() {
       return end;
+    }
+
+    /** The end of the type with its arguments. */
+    int wholeEnd() {
+      return wholeEnd;
+    }
+
+    /** The type that is declared. */
+    TypeMirror type() {
+      return element instanceof ExecutableElement method ? method.getReturnType() : element.asType();
     }
 
     /** Where the declaration stands, by its tree. */
@@ -266,13 +279,14 @@ final class TypeChange {
       while (named instanceof AnnotatedTypeTree annotated) {
         named = annotated.getUnderlyingType();
       }
+      int wholeEnd = named == null ? -1 : tree.end(named);
       if (named instanceof ParameterizedTypeTree generic) {
         named = generic.getType();
       }
       int begin = named == null ? -1 : tree.begin(named);
       int end = named == null ? -1 : tree.end(named);
       boolean written = begin >= 0 && end > begin && !tree.text().startsWith("var", begin);
-      Node node = new Node(element, path, written ? begin : -1, end, at);
+      Node node = new Node(element, path, written ? begin : -1, end, wholeEnd, at);
       // Variables of one statement share their type.
       for (Node other : written ? List.copyOf(nodes.values()) : List.<Node>of()) {
         if (other.file.equals(path) && other.begin == begin) {
@@ -425,6 +439,9 @@ final class TypeChange {
       } else if (parent instanceof NewArrayTree) {
         TypeMirror array = all.type(up);
         target(node, array instanceof ArrayType of ? of.getComponentType() : null, null, value);
+      } else if (parent instanceof EnhancedForLoopTree loop && loop.getExpression() == value) {
+        TypeElement iterable = all.elements().getTypeElement("java.lang.Iterable");
+        target(node, iterable == null ? null : iterable.asType(), null, value);
       } else if (!isIndifferent(parent, value)) {
         keep(node, value);
       }
@@ -523,9 +540,12 @@ final class TypeChange {
       if (other != null) {
         other.sources.add(node);
       } else if (type == null || !above.fits(type)) {
-        String name = type == null ? "something unknown" : type.toString();
+        String name =
+            type == null
+                ? "something unknown"
+                : type.toString().replaceAll("\\b(?:[a-z][\\w$]*\\.)+(?=\\p{Lu})", "");
         node.keep(
-            "it goes where " + name.substring(name.lastIndexOf('.') + 1) + " is wanted",
+            "it goes where " + name + " is wanted",
             path,
             at == null ? currentPlace() : tree.begin(at));
       }
@@ -584,6 +604,7 @@ final class TypeChange {
               other != method
                   && other.getSimpleName().equals(method.getSimpleName())
                   && other.getParameters().size() == method.getParameters().size()
+                  && !isApart(method, other)
                   && !all.elements().overrides(method, other, owner);
       boolean constructor = method.getKind() == ElementKind.CONSTRUCTOR;
       boolean several =
@@ -595,6 +616,29 @@ final class TypeChange {
         taking.forEach(
             node -> node.keep("another method of that name stands beside", path, node.nameAt));
       }
+    }
+
+    /**
+     * Whether two methods of one name can never be meant by the same call: some parameter is the
+     * class in one, and in the other a type that has nothing to do with it.
+     */
+    private boolean isApart(ExecutableElement method, ExecutableElement other) {
+      for (int n = 0; n < method.getParameters().size(); n++) {
+        TypeMirror type = all.types().erasure(other.getParameters().get(n).asType());
+        TypeMirror own = all.types().erasure(lower.asType());
+        boolean unrelated =
+            nodes.containsKey(method.getParameters().get(n))
+                && (type.getKind().isPrimitive()
+                    || type.getKind() == TypeKind.ARRAY
+                    || type.getKind() == TypeKind.DECLARED
+                        && !all.types().isSubtype(own, type)
+                        && !all.types().isSubtype(type, own)
+                        && !above.fits(type));
+        if (unrelated) {
+          return true;
+        }
+      }
+      return false;
     }
 
     private void alike(ExecutableElement method, ExecutableElement other) {

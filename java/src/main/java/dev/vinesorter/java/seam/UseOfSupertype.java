@@ -70,17 +70,6 @@ public final class UseOfSupertype {
           units.name(above == null ? upper : lower) + " could be read only in part.");
       return;
     }
-    if (!hasSameArguments(all, below, above)) {
-      rewriting.refuse(
-          RefusalCode.NOT_YET,
-          "The type arguments of "
-              + units.name(lower)
-              + " are not those of "
-              + units.name(upper)
-              + ", which would have to be worked out.",
-          rewriting.code().declaration(lower));
-      return;
-    }
     There there = new There(all, rewriting, above, below);
     TypeChange change = use.solve(all, there);
     if (change == null) {
@@ -91,29 +80,6 @@ public final class UseOfSupertype {
       return;
     }
     use.tellKept(change);
-  }
-
-  /** Whether {@code Lower<A, B>} is an {@code Upper<A, B>}, or neither takes arguments. */
-  private static boolean hasSameArguments(Attributed all, TypeElement below, TypeElement above) {
-    if (above.getTypeParameters().isEmpty() && below.getTypeParameters().isEmpty()) {
-      return true;
-    }
-    for (TypeMirror one = below.asType(); one instanceof DeclaredType declared; ) {
-      TypeMirror next = null;
-      for (TypeMirror up : all.types().directSupertypes(declared)) {
-        if (all.types().isSubtype(all.types().erasure(up), all.types().erasure(above.asType()))) {
-          next = up;
-        }
-      }
-      if (next instanceof DeclaredType found && found.asElement().equals(above)) {
-        return found
-            .getTypeArguments()
-            .toString()
-            .equals(((DeclaredType) below.asType()).getTypeArguments().toString());
-      }
-      one = next;
-    }
-    return false;
   }
 
   /** A type above that is there. */
@@ -163,6 +129,26 @@ public final class UseOfSupertype {
     @Override
     public Written in(int file) {
       return new Naming(rewriting.code(), rewriting.names(), file).name(above);
+    }
+
+    @Override
+    public Written typeIn(int file, TypeMirror type) {
+      TypeMirror seen = seen(type);
+      return seen == null ? null : new Naming(rewriting.code(), rewriting.names(), file).of(seen);
+    }
+
+    /** A type of the class as one of the type above; null where it is none. */
+    private TypeMirror seen(TypeMirror type) {
+      if (type instanceof DeclaredType declared && declared.asElement().equals(above)) {
+        return type;
+      }
+      for (TypeMirror up : all.types().directSupertypes(type)) {
+        TypeMirror found = seen(up);
+        if (found != null) {
+          return found;
+        }
+      }
+      return null;
     }
 
     @Override

@@ -1,0 +1,787 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.NewArrayTree;
+import com.sun.source.tree.NewClassTree;
+import com.sun.source.tree.ParenthesizedTree;
+import com.sun.source.tree.ReturnTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreePathScanner;
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.DocLinks;
+import dev.vinesorter.java.code.FoundByName;
+import dev.vinesorter.java.code.MemberFamily;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.rewrite.MemberRegion;
+import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Patch;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+
+/**
+ * A method that gives one expression, or a constant, goes, and that expression stands wherever it
+ * was used: with the arguments in the place of the parameters, and names completed where they would
+ * not mean the same.
+ */
+public final class InlineMember {
+  private final Rewriting rewriting;
+  private final SourceView code;
+  private final Units units;
+  private final References references;
+  private final Step.Inline step;
+  private final int member;
+  private final int file;
+
+  private Attributed all;
+  private LocatedTree home;
+  private Meanings meanings;
+
+  /** What takes the place of uses. */
+  private TreePath value;
+
+  private TypeMirror declaredType;
+  private final List<VariableElement> parameters = new ArrayList<>();
+
+  /** How often each parameter is named in the value. */
+  private final Map<Element, Integer> named = new HashMap<>();
+
+  private boolean usesThis;
+  private TypeElement owner;
+
+  private InlineMember(Rewriting rewriting, int member, Step.Inline step) {
+    this.rewriting = rewriting;
+    this.code = rewriting.code();
+    this.units = code.units();
+    this.references = code.references();
+    this.step = step;
+    this.member = member;
+    this.file = units.fileOf(member);
+  }
+
+  /**
+   * Carries it out.
+   *
+   * @param reread reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey,
+      int member,
+      Step.Inline step,
+      Overlay sources,
+      Attribution attribution,
+      Function<Overlay, Survey> reread) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    InlineMember inline = new InlineMember(rewriting, member, step);
+    inline.judge();
+    if (rewriting.isFine()) {
+      attribution.of(
+          sources,
+          inline.files(),
+          attributed -> {
+            inline.all = attributed;
+            inline.run();
+            return null;
+          });
+    }
+    return rewriting.finish(reread);
+  }
+
+  private void refuse(RefusalCode refusal, String message, int in, int at) {
+    rewriting.refuse(refusal, message, code.site(in, code.tokens(in).from(at)));
+  }
+
+  private Set<String> files() {
+    Set<String> paths = new TreeSet<>(Set.of(units.name(file)));
+    places().keySet().forEach(in -> paths.add(units.name(in)));
+    return paths;
+  }
+
+  /** Where the member is named, by file. */
+  private Map<Integer, Set<Integer>> places() {
+    Map<Integer, Set<Integer>> places = new TreeMap<>();
+    for (int r : references.to(member)) {
+      Kind kind = references.kind(r);
+      int in = units.fileOf(references.from(r));
+      if (kind != Kind.MENTIONS && kind != Kind.IMPORTS && kind != Kind.OVERRIDES && in >= 0) {
+        places.computeIfAbsent(in, f -> new TreeSet<>()).add(references.at(r));
+      }
+    }
+    return places;
+  }
+
+  // ---- what speaks against it
+
+  private void judge() {
+    boolean method = units.has(member, Trait.METHOD);
+    if (!method && !units.has(member, Trait.FIELD) || units.has(member, Trait.CONSTRUCTOR)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          units.name(member) + " stands for nothing that could take its place.",
+          code.declaration(member));
+      return;
+    }
+    if (method) {
+      MemberFamily family = MemberFamily.of(code, member);
+      if (family.members().size() > 1 || !family.local().isEmpty()) {
+        rewriting.refuse(
+            RefusalCode.OVERRIDING,
+            units.name(member) + " overrides another method, or is overridden.",
+            code.declaration(member));
+      }
+    }
+    if (units.has(member, Trait.SYNCHRONIZED)) {
+      rewriting.refuse(
+          RefusalCode.SYNCHRONIZED,
+          units.name(member) + " takes a lock.",
+          code.declaration(member));
+    }
+    String finder =
+        method ? FoundByName.finder(code, member) : FoundByName.fieldFinder(code, member);
+    if (finder != null) {
+      rewriting.refuse(
+          RefusalCode.FOUND_BY_NAME,
+          units.name(member) + " is not only used where it is named: " + finder + ".",
+          code.declaration(member));
+    }
+    for (int other : units.children(units.parent(member))) {
+      if (!method && other != member && units.begin(other) == units.begin(member)) {
+        rewriting.refuse(
+            RefusalCode.DECLARED_TOGETHER,
+            units.name(other) + " is declared in the same statement. Write them apart first.",
+            code.declaration(member));
+        return;
+      }
+    }
+  }
+
+  private void run() {
+    home = all.file(units.name(file));
+    meanings = new Meanings(code);
+    if (home == null) {
+      rewriting.refuse(
+          RefusalCode.HALF_READ,
+          units.name(file) + " could be read only in part.",
+          code.declaration(member));
+      return;
+    }
+    TreePath declared = home.around(units.nameAt(member), units.nameAt(member) + 1);
+    while (!(declared.getLeaf() instanceof MethodTree)
+        && !(declared.getLeaf() instanceof VariableTree)) {
+      declared = declared.getParentPath();
+    }
+    owner = (TypeElement) all.element(declared).getEnclosingElement();
+    if (declared.getLeaf() instanceof MethodTree method) {
+      method(declared, method);
+    } else {
+      constant(declared, (VariableTree) declared.getLeaf());
+    }
+    if (rewriting.isFine()) {
+      contents();
+    }
+    if (rewriting.isFine()) {
+      uses();
+    }
+    if (rewriting.isFine()) {
+      remove();
+    }
+  }
+
+  private void constant(TreePath declared, VariableTree field) {
+    VariableElement element = (VariableElement) all.element(declared);
+    if (element.getConstantValue() == null || field.getInitializer() == null) {
+      rewriting.refuse(
+          RefusalCode.EVALUATION_ORDER,
+          units.name(member)
+              + " is worked out once, when its type is made ready; where it is used it would be"
+              + " worked out each time.",
+          code.declaration(member));
+      return;
+    }
+    declaredType = element.asType();
+    value = new TreePath(declared, field.getInitializer());
+  }
+
+  private void method(TreePath declared, MethodTree method) {
+    ExecutableElement element = (ExecutableElement) all.element(declared);
+    BlockTree body = method.getBody();
+    List<? extends StatementTree> statements = body == null ? List.of() : body.getStatements();
+    StatementTree only = statements.size() == 1 ? statements.get(0) : null;
+    TreePath inBody = body == null ? null : new TreePath(declared, body);
+    if (only instanceof ReturnTree given && given.getExpression() != null) {
+      value = new TreePath(new TreePath(inBody, only), given.getExpression());
+    } else if (only instanceof ExpressionStatementTree run) {
+      value = new TreePath(new TreePath(inBody, only), run.getExpression());
+    } else {
+      rewriting.refuse(
+          body == null ? RefusalCode.NO_BODY : RefusalCode.NOT_YET,
+          units.name(member)
+              + (body == null ? " has no code." : " does more than give or do one thing."),
+          code.declaration(member));
+      return;
+    }
+    if (element.isVarArgs() || !element.getTypeParameters().isEmpty()) {
+      rewriting.refuse(
+          RefusalCode.NOT_YET,
+          units.name(member) + " takes any number of values, or has type parameters.",
+          code.declaration(member));
+      return;
+    }
+    declaredType = element.getReturnType();
+    parameters.addAll(element.getParameters());
+    JavaTokens tokens = code.tokens(file);
+    for (int comment = 0; comment < tokens.comments(); comment++) {
+      if (tokens.commentBegin(comment) >= home.begin(body)
+          && tokens.commentEnd(comment) <= home.end(body)) {
+        refuse(
+            RefusalCode.NOT_YET,
+            "A comment stands in the code, and would be lost or come many times. Move it first.",
+            file,
+            tokens.commentBegin(comment));
+        return;
+      }
+    }
+  }
+
+  /** Looks at what the value is made of. */
+  private void contents() {
+    new TreePathScanner<Void, Void>() {
+      @Override
+      public Void scan(Tree node, Void p) {
+        if (node instanceof ClassTree || node instanceof LambdaExpressionTree) {
+          refuse(
+              RefusalCode.NOT_YET,
+              "A class or function stands in the code.",
+              file,
+              home.begin(node));
+          return null;
+        }
+        return super.scan(node, p);
+      }
+
+      @Override
+      public Void visitIdentifier(IdentifierTree node, Void p) {
+        Element element = all.element(getCurrentPath());
+        if (element == null) {
+          return null;
+        }
+        named.merge(element, 1, Integer::sum);
+        String name = node.getName().toString();
+        boolean instance =
+            isMember(element) && !element.getModifiers().contains(Modifier.STATIC);
+        usesThis |= name.equals("this") || instance;
+        if (name.equals("super")) {
+          refuse(
+              RefusalCode.SUPER_CALL,
+              "What 'super' means would be lost.",
+              file,
+              home.begin(node));
+        }
+        if (parameters.contains(element) && Assignments.of(getCurrentPath()) != null) {
+          refuse(
+              RefusalCode.ASSIGNED,
+              "The parameter '" + name + "' gets another value.",
+              file,
+              home.begin(node));
+        }
+        if (nameOf(element).equals(units.name(member))) {
+          refuse(
+              RefusalCode.RECURSION, "The method calls itself.", file, home.begin(node));
+        }
+        return null;
+      }
+
+      private String nameOf(Element element) {
+        return isMember(element) ? ElementNames.of(element) : "";
+      }
+    }.scan(value, null);
+  }
+
+  private static boolean isMember(Element element) {
+    return (element.getKind() == ElementKind.FIELD
+            || element.getKind() == ElementKind.METHOD
+            || element.getKind() == ElementKind.ENUM_CONSTANT)
+        && element.getEnclosingElement() instanceof TypeElement;
+  }
+
+  // ---- the uses
+
+  private void uses() {
+    Map<Integer, Set<Integer>> places = places();
+    for (Map.Entry<Integer, Set<Integer>> one : places.entrySet()) {
+      LocatedTree tree = all.file(units.name(one.getKey()));
+      if (tree == null) {
+        rewriting.refuse(
+            RefusalCode.HALF_READ, units.name(one.getKey()) + " could be read only in part.");
+        return;
+      }
+      List<Integer> last = new ArrayList<>(one.getValue());
+      // Uses inside of arguments stand behind the name of the call around them, and come first.
+      last.sort((a, b) -> Integer.compare(b, a));
+      for (int at : last) {
+        use(one.getKey(), tree, at);
+      }
+    }
+  }
+
+  private void use(int in, LocatedTree tree, int at) {
+    JavaTokens tokens = code.tokens(in);
+    int end = tokens.end(tokens.from(at));
+    if (!units.has(member, Trait.METHOD)) {
+      TreePath path = tree.around(at, end);
+      if (path.getLeaf() instanceof IdentifierTree || path.getLeaf() instanceof MemberSelectTree) {
+        replace(in, tree, path, Map.of(), null);
+      } else {
+        refuse(RefusalCode.IMPLICIT_USE, "This use is not understood.", in, at);
+      }
+      return;
+    }
+    CallSite site = CallSite.of(tree, tokens, at, end);
+    if (site.isReference()) {
+      refuse(
+          RefusalCode.METHOD_REFERENCE, "The method is named here without being called.", in, at);
+    } else if (!site.isCall() || site.arguments().size() != parameters.size()) {
+      refuse(RefusalCode.ARGUMENTS, "This call is not understood.", in, at);
+    } else {
+      call(in, tree, site);
+    }
+  }
+
+  private void call(int in, LocatedTree tree, CallSite site) {
+    MethodInvocationTree call = (MethodInvocationTree) site.call().getLeaf();
+    ExpressionTree receiver =
+        call.getMethodSelect() instanceof MemberSelectTree select ? select.getExpression() : null;
+    boolean isStatic = units.has(member, Trait.STATIC);
+    if (receiver != null && isName(receiver, "super")) {
+      refuse(RefusalCode.SUPER_CALL, "The method is called by 'super'.", in, site.at());
+      return;
+    }
+    if (receiver != null && !isStatic && !isName(receiver, "this")) {
+      receiver(in, tree, receiver);
+    }
+    boolean isStatement =
+        site.call().getParentPath().getLeaf() instanceof ExpressionStatementTree;
+    boolean runs =
+        value.getLeaf() instanceof MethodInvocationTree
+            || value.getLeaf() instanceof NewClassTree
+            || value.getParentPath().getLeaf() instanceof ExpressionStatementTree;
+    if (isStatement && !runs) {
+      refuse(
+          RefusalCode.NOT_YET,
+          "What the call gives is not used here, and an expression alone is no statement.",
+          in,
+          site.at());
+    }
+    if (!isStatement && declaredType.getKind() == TypeKind.VOID
+        && !(site.call().getParentPath().getLeaf() instanceof LambdaExpressionTree)) {
+      refuse(RefusalCode.NOT_YET, "This call is not understood.", in, site.at());
+    }
+    Map<Element, ExpressionTree> arguments = new HashMap<>();
+    for (int n = 0; n < parameters.size(); n++) {
+      arguments.put(parameters.get(n), site.arguments().get(n));
+    }
+    order(in, tree, site);
+    if (rewriting.isFine()) {
+      boolean other = receiver != null && !isStatic && !isName(receiver, "this");
+      replace(in, tree, site.call(), arguments, other ? receiver : null);
+    }
+  }
+
+  private static boolean isName(ExpressionTree tree, String name) {
+    return tree instanceof IdentifierTree one && one.getName().contentEquals(name);
+  }
+
+  /** An object that is named once more, or not at all, must be one that can be. */
+  private void receiver(int in, LocatedTree tree, ExpressionTree receiver) {
+    if (!Assignments.isName(receiver)) {
+      refuse(
+          RefusalCode.EVALUATION_ORDER,
+          "What the method is called on would have to be worked out elsewhere. Keep it in a"
+              + " variable first.",
+          in,
+          tree.begin(receiver));
+    } else if (!usesThis) {
+      refuse(
+          RefusalCode.NULL_RECEIVER,
+          "The code does not use its object, so that a call on null would not fail any more.",
+          in,
+          tree.begin(receiver));
+    }
+  }
+
+  /** Arguments stay evaluated once, and in their order. */
+  private void order(int in, LocatedTree tree, CallSite site) {
+    if (step.may(Leave.PURE)) {
+      return;
+    }
+    List<ExpressionTree> inValue = new ArrayList<>();
+    for (int n = 0; n < parameters.size(); n++) {
+      ExpressionTree argument = site.arguments().get(n);
+      Purity purity = meanings.purity(in, tree, argument);
+      int times = named.getOrDefault(parameters.get(n), 0);
+      boolean fixed = !purity.acts() && !purity.reads() && !purity.fails();
+      if (fixed) {
+        continue;
+      }
+      inValue.add(argument);
+      if (times != 1) {
+        refuse(
+            RefusalCode.EVALUATION_ORDER,
+            "This argument would be worked out "
+                + times
+                + " times. With 'pure: true' it is taken for one without effects.",
+            in,
+            tree.begin(argument));
+      } else if (!isFirst(n, purity, in, tree, site)) {
+        refuse(
+            RefusalCode.EVALUATION_ORDER,
+            "This argument would be worked out later than today, or only sometimes. With 'pure:"
+                + " true' it is taken for one without effects.",
+            in,
+            tree.begin(argument));
+      }
+    }
+  }
+
+  /** Whether nothing that matters is evaluated in the value before a parameter. */
+  private boolean isFirst(
+      int parameter, Purity argument, int in, LocatedTree tree, CallSite site) {
+    TreePath[] use = new TreePath[1];
+    new TreePathScanner<Void, Void>() {
+      @Override
+      public Void visitIdentifier(IdentifierTree node, Void p) {
+        if (parameters.get(parameter).equals(all.element(getCurrentPath()))) {
+          use[0] = getCurrentPath();
+        }
+        return null;
+      }
+    }.scan(value, null);
+    List<ExpressionTree> before = Before.of(use[0], value.getParentPath().getLeaf());
+    if (before == null) {
+      return false;
+    }
+    for (ExpressionTree one : before) {
+      Set<Integer> taken = new HashSet<>();
+      Purity purity = meanings.purity(file, home, one);
+      for (int n = 0; n < parameters.size(); n++) {
+        if (purity.variables().contains(parameters.get(n).getSimpleName().toString())) {
+          taken.add(n);
+        }
+      }
+      boolean later = taken.stream().anyMatch(n -> n > parameter);
+      for (int n : taken) {
+        Purity other = meanings.purity(in, tree, site.arguments().get(n));
+        if (n > parameter && !other.swapsWith(argument)) {
+          return false;
+        }
+      }
+      boolean own = purity.acts() || purity.reads() || purity.fails();
+      if (own && !purity.swapsWith(argument) || later && own) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  // ---- the edits
+
+  private void replace(
+      int in,
+      LocatedTree tree,
+      TreePath use,
+      Map<Element, ExpressionTree> arguments,
+      ExpressionTree receiver) {
+    Patch patch = rewriting.in(in);
+    Tree parent = use.getParentPath().getLeaf();
+    int begin = tree.begin(use.getLeaf());
+    int end = tree.end(use.getLeaf());
+    TreePath made = value;
+    while (made.getLeaf() instanceof ParenthesizedTree inner) {
+      made = new TreePath(made, inner.getExpression());
+    }
+    Written copy = new Copy(in, tree, use, arguments, receiver, patch).of(made);
+    if (copy == null || !rewriting.isFine()) {
+      return;
+    }
+    ExpressionTree expression = (ExpressionTree) made.getLeaf();
+    Written cast = cast(in, made, parent);
+    if (cast != Written.NONE) {
+      copy =
+          Assignments.isPrimary(expression)
+              ? cast.and(copy)
+              : cast.and("(").and(copy).and(")");
+      boolean plain = parent instanceof VariableTree || parent instanceof ReturnTree;
+      copy = plain ? copy : Written.of("(").and(copy).and(")");
+    } else if (Precedence.needsParentheses(expression, use.getLeaf(), parent)) {
+      copy = Written.of("(").and(copy).and(")");
+    }
+    copy =
+        copy.indented(
+            Layout.indent(code.text(file), home.begin(expression)),
+            Layout.indent(code.text(in), begin),
+            false);
+    patch.cut(begin, end);
+    patch.replace(begin, end, copy);
+  }
+
+  /** Where the declared type makes another value of the expression, a cast does. */
+  private Written cast(int in, TreePath made, Tree parent) {
+    TypeMirror given = all.type(made);
+    boolean statement = parent instanceof ExpressionStatementTree;
+    if (given == null || statement || declaredType.getKind() == TypeKind.VOID) {
+      return Written.NONE;
+    }
+    boolean same =
+        all.types().isSameType(declaredType, given)
+            || !declaredType.getKind().isPrimitive() && !given.getKind().isPrimitive();
+    if (same) {
+      return Written.NONE;
+    }
+    Written name = new Naming(code, rewriting.names(), in).of(declaredType);
+    return name == null ? Written.NONE : Written.of("(").and(name).and(") ");
+  }
+
+  /** Writes the value as it has to stand at one place. */
+  private final class Copy {
+    private final int in;
+    private final LocatedTree tree;
+    private final TreePath use;
+    private final Map<Element, ExpressionTree> arguments;
+    private final ExpressionTree receiver;
+    private final Patch patch;
+    private final Naming naming;
+    private final boolean sameType;
+    private boolean fails;
+
+    Copy(
+        int in,
+        LocatedTree tree,
+        TreePath use,
+        Map<Element, ExpressionTree> arguments,
+        ExpressionTree receiver,
+        Patch patch) {
+      this.in = in;
+      this.tree = tree;
+      this.use = use;
+      this.arguments = arguments;
+      this.receiver = receiver;
+      this.patch = patch;
+      this.naming = new Naming(code, rewriting.names(), in);
+      this.sameType = isInside(use, owner);
+    }
+
+    /** Whether a place stands in a type, so that its members need no more than their names. */
+    private boolean isInside(TreePath place, TypeElement type) {
+      for (TreePath at = place; at != null; at = at.getParentPath()) {
+        if (at.getLeaf() instanceof ClassTree && type.equals(all.element(at))) {
+          return true;
+        }
+      }
+      return false;
+    }
+
+    Written of(TreePath made) {
+      int begin = home.begin(made.getLeaf());
+      int end = home.end(made.getLeaf());
+      TreeMap<Integer, Written> changes = new TreeMap<>();
+      Map<Integer, Integer> ends = new HashMap<>();
+      new TreePathScanner<Void, Void>() {
+        @Override
+        public Void visitIdentifier(IdentifierTree node, Void p) {
+          Written fresh = identifier(getCurrentPath(), node);
+          if (fresh != null) {
+            changes.put(home.begin(node), fresh);
+            ends.put(home.begin(node), home.end(node));
+          }
+          return null;
+        }
+      }.scan(made, null);
+      Written copy = Written.NONE;
+      int from = begin;
+      for (Map.Entry<Integer, Written> one : changes.entrySet()) {
+        copy = copy.and(verbatim(from, one.getKey())).and(one.getValue());
+        from = ends.get(one.getKey());
+      }
+      copy = copy.and(verbatim(from, end));
+      return fails ? null : copy;
+    }
+
+    /** Text of the declaration that needs no change, with what its names mean. */
+    private Written verbatim(int begin, int end) {
+      Set<String> means = new TreeSet<>();
+      for (int unit : units.withAllInside(file)) {
+        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+          Kind kind = references.kind(r);
+          boolean binds =
+              kind != Kind.IMPORTS && kind != Kind.MENTIONS && kind != Kind.THROUGH;
+          if (binds && references.at(r) >= begin && references.at(r) < end) {
+            means.add(units.name(references.target(r)));
+          }
+        }
+      }
+      return Written.of(code.text(file).substring(begin, end), means);
+    }
+
+    /** What takes the place of a name; null where it stays. */
+    private Written identifier(TreePath path, IdentifierTree node) {
+      Element element = all.element(path);
+      ExpressionTree argument = arguments.get(element);
+      if (argument != null) {
+        return argument(path, argument, element);
+      }
+      if (element instanceof TypeElement type) {
+        Written name = naming.name(type);
+        fails |= name == null;
+        return name;
+      }
+      if (node.getName().contentEquals("this")) {
+        return receiver == null ? ownThis(node) : text(receiver);
+      }
+      if (element == null || !isMember(element)) {
+        return null;
+      }
+      String meant = ElementNames.of(element);
+      if (element.getModifiers().contains(Modifier.STATIC)) {
+        TypeElement type = (TypeElement) element.getEnclosingElement();
+        if (sameType || isInside(use, type)) {
+          return Written.of(node.getName().toString(), meant);
+        }
+        Written name = naming.name(type);
+        fails |= name == null;
+        return name == null ? null : name.and(".").and(node.getName().toString(), meant);
+      }
+      Written self = Written.of(node.getName().toString(), meant);
+      return receiver == null ? self : text(receiver).and(".").and(self);
+    }
+
+    private Written ownThis(IdentifierTree node) {
+      for (TreePath at = use; at != null; at = at.getParentPath()) {
+        if (at.getLeaf() instanceof ClassTree) {
+          if (!owner.equals(all.element(at))) {
+            fails = true;
+            refuse(
+                RefusalCode.OUTER_INSTANCE,
+                "Here 'this' is another object.",
+                in,
+                tree.begin(use.getLeaf()));
+          }
+          return null;
+        }
+      }
+      return null;
+    }
+
+    private Written text(ExpressionTree expression) {
+      return patch.copy(tree.begin(expression), tree.end(expression));
+    }
+
+    private Written argument(TreePath path, ExpressionTree argument, Element parameter) {
+      Written text = patch.edited(tree.begin(argument), tree.end(argument));
+      TypeMirror wanted = parameter.asType();
+      TypeMirror given = all.type(new TreePath(use, argument));
+      boolean same =
+          given != null
+              && (all.types().isSameType(wanted, given)
+                  || !wanted.getKind().isPrimitive() && !given.getKind().isPrimitive());
+      if (argument instanceof LambdaExpressionTree
+          || argument instanceof MemberReferenceTree
+          || argument instanceof NewArrayTree array && array.getType() == null
+          || given != null && given.getKind() == TypeKind.NULL) {
+        fails = true;
+        refuse(
+            RefusalCode.NOT_YET,
+            "This argument takes its type from the parameter.",
+            in,
+            tree.begin(argument));
+        return null;
+      }
+      Tree parent = path.getParentPath().getLeaf();
+      if (!same) {
+        Written name = given == null ? null : naming.of(wanted);
+        fails |= name == null;
+        return name == null
+            ? null
+            : Written.of("((")
+                .and(name)
+                .and(Assignments.isPrimary(argument) ? ") " : ") (")
+                .and(text)
+                .and(Assignments.isPrimary(argument) ? ")" : "))");
+      }
+      boolean around = Precedence.needsParentheses(argument, path.getLeaf(), parent);
+      return around ? Written.of("(").and(text).and(")") : text;
+    }
+  }
+
+  // ---- what goes
+
+  private void remove() {
+    TextEdits edits = new TextEdits();
+    MemberRegion.of(code, member).takeOut(code, file, edits);
+    for (TextEdits.Edit edit : edits.list()) {
+      rewriting.in(file).cut(edit.begin(), edit.end());
+      rewriting.in(file).remove(edit.begin(), edit.end());
+    }
+    rewriting.rewrites(units.name(member));
+    String name = MemberNames.bare(units.simpleName(member));
+    for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(name)) {
+      boolean stays =
+          edits.list().stream()
+              .noneMatch(
+                  e ->
+                      link.file() == file
+                          && e.begin() <= link.begin()
+                          && link.begin() < e.end());
+      if (stays) {
+        refuse(
+            RefusalCode.STILL_USED,
+            "Documentation refers to it; change that first.",
+            link.file(),
+            link.begin());
+      }
+    }
+  }
+}

@@ -1,0 +1,651 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreeScanner;
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.DocLinks;
+import dev.vinesorter.java.code.FoundByName;
+import dev.vinesorter.java.code.MemberFamily;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.compile.SyntaxTree;
+import dev.vinesorter.java.rewrite.Patch;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
+import dev.vinesorter.java.syntax.TypeText;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Function;
+import javax.lang.model.element.Modifier;
+
+/**
+ * A method gets other parameters or another result: its declaration with those that override it or
+ * that it overrides, all calls, and documentation. Arguments keep the order in which they are
+ * evaluated as far as that can be told apart.
+ */
+public final class Resigning {
+  private final Rewriting rewriting;
+  private final SourceView code;
+  private final Units units;
+  private final References references;
+  private final Step.Signature step;
+  private final int method;
+  private final int file;
+  private final MemberFamily family;
+  private final PlanCode plan;
+  private final Map<Integer, LocatedTree> trees = new HashMap<>();
+
+  /** The names of the parameters as the method has them. */
+  private final List<String> names = new ArrayList<>();
+
+  /** For each new parameter the index of the old one; -1 for one that is new. */
+  private final List<Integer> from = new ArrayList<>();
+
+  private boolean varied;
+  private final Meanings meanings;
+
+  private Resigning(Rewriting rewriting, int method, Step.Signature step) {
+    this.rewriting = rewriting;
+    this.code = rewriting.code();
+    this.units = code.units();
+    this.references = code.references();
+    this.step = step;
+    this.method = method;
+    this.file = units.fileOf(method);
+    this.family = MemberFamily.of(code, method);
+    this.meanings = new Meanings(code);
+    this.plan = new PlanCode(code, rewriting.names(), file);
+  }
+
+  /**
+   * Carries it out, but for a new name.
+   *
+   * @param reread reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey,
+      int method,
+      Step.Signature step,
+      Overlay sources,
+      Function<Overlay, Survey> reread) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    Resigning resigning = new Resigning(rewriting, method, step);
+    resigning.judge();
+    if (rewriting.isFine()) {
+      resigning.edit();
+    }
+    return rewriting.finish(reread);
+  }
+
+  private LocatedTree tree(int in) {
+    return trees.computeIfAbsent(in, f -> SyntaxTree.of(code.text(f)).located());
+  }
+
+  private Site site(int in, int at) {
+    return code.site(in, code.tokens(in).from(at));
+  }
+
+  // ---- what speaks against it
+
+  private void judge() {
+    int owner = units.parent(method);
+    boolean callable = units.has(method, Trait.METHOD) || units.has(method, Trait.CONSTRUCTOR);
+    if (!callable || units.has(owner, Trait.ANNOTATION)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          units.name(method) + " has no parameters that could change.",
+          code.declaration(method));
+      return;
+    }
+    if (units.has(owner, Trait.RECORD) && units.has(method, Trait.CONSTRUCTOR)) {
+      rewriting.refuse(
+          RefusalCode.RECORD_PARTS,
+          "The constructors of a record hang on its head.",
+          code.declaration(method));
+      return;
+    }
+    for (int member : family.members()) {
+      if (units.has(member, Trait.FOREIGN)) {
+        rewriting.refuse(
+            RefusalCode.OVERRIDES_LIBRARY,
+            units.name(member) + " of a library has the same signature, and keeps it.",
+            code.declaration(method));
+        return;
+      }
+    }
+    MethodTree declared = declared(method);
+    if (declared == null) {
+      rewriting.refuse(
+          RefusalCode.HALF_READ,
+          units.name(method) + " was not found in its file.",
+          code.declaration(method));
+      return;
+    }
+    String finder = FoundByName.finder(code, method);
+    if (finder != null && !step.may(Leave.FOUND_BY_NAME)) {
+      rewriting.refuse(
+          RefusalCode.FOUND_BY_NAME,
+          units.name(method)
+              + " is not only used where it is named: "
+              + finder
+              + ". Say 'found-by-name: true' to change it all the same.",
+          code.declaration(method));
+    }
+    parameters(declared);
+    if (rewriting.isFine()) {
+      removed();
+    }
+    if (step.may(Leave.FORWARD) && family.members().size() + family.local().size() > 1) {
+      rewriting.refuse(
+          RefusalCode.NO_FORWARD,
+          units.name(method) + " overrides or is overridden; which of them would pass calls on?",
+          code.declaration(method));
+    }
+  }
+
+  /** Finds out which parameters go, stay and come. */
+  private void parameters(MethodTree declared) {
+    for (VariableTree one : declared.getParameters()) {
+      names.add(one.getName().toString());
+      varied |= tree(file).text(one.getType()).endsWith("...");
+    }
+    if (step.parameters() == null) {
+      for (int n = 0; n < names.size(); n++) {
+        from.add(n);
+      }
+      return;
+    }
+    for (Step.Parameter one : step.parameters()) {
+      int index = names.indexOf(one.name());
+      if (one.isNew() == index >= 0) {
+        rewriting.refuse(
+            one.isNew() ? RefusalCode.NAME_CLASH : RefusalCode.UNKNOWN_UNIT,
+            one.isNew()
+                ? "There is a parameter '" + one.name() + "' already."
+                : units.name(method)
+                    + " has no parameter '"
+                    + one.name()
+                    + "'; it has "
+                    + (names.isEmpty() ? "none" : String.join(", ", names))
+                    + ".",
+            code.declaration(method));
+        return;
+      }
+      if (one.isNew() && !(PlanCode.isWhole(one.type()) && PlanCode.isWhole(one.value()))) {
+        rewriting.refuse(
+            RefusalCode.BAD_TARGET,
+            "The type or value of '" + one.name() + "' is not one type, or not one value.",
+            code.declaration(method));
+        return;
+      }
+      from.add(index);
+    }
+    int last = names.size() - 1;
+    if (varied && (from.isEmpty() || from.get(from.size() - 1) != last)) {
+      rewriting.refuse(
+          RefusalCode.NOT_YET,
+          "'" + names.get(last) + "' takes any number of values, and has to stay the last.",
+          code.declaration(method));
+    }
+    if (!step.gives().isEmpty() && !PlanCode.isWhole(step.gives())) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET, "'gives' is not one type.", code.declaration(method));
+    }
+  }
+
+  /** What goes must not be used. */
+  private void removed() {
+    for (int n = 0; n < names.size(); n++) {
+      if (from.contains(n)) {
+        continue;
+      }
+      for (Declared one : declarations()) {
+        int index = n;
+        String name = one.tree.getParameters().get(n).getName().toString();
+        new TreeScanner<Void, Void>() {
+          @Override
+          public Void visitIdentifier(IdentifierTree node, Void p) {
+            if (node.getName().contentEquals(name) && rewriting.isFine()) {
+              rewriting.refuse(
+                  RefusalCode.STILL_USED,
+                  "'" + names.get(index) + "' is used here.",
+                  site(one.file, tree(one.file).begin(node)));
+            }
+            return null;
+          }
+        }.scan(one.tree.getBody(), null);
+      }
+    }
+  }
+
+  /** A declaration of the family. */
+  private record Declared(int file, int unit, MethodTree tree) {}
+
+  private List<Declared> declarations() {
+    List<Declared> all = new ArrayList<>();
+    for (int member : family.members()) {
+      MethodTree tree = declared(member);
+      if (tree != null) {
+        all.add(new Declared(units.fileOf(member), member, tree));
+      }
+    }
+    for (int r : family.local()) {
+      int in = units.fileOf(references.from(r));
+      MethodTree tree = methodAt(in, references.at(r));
+      if (tree != null) {
+        all.add(new Declared(in, -1, tree));
+      }
+    }
+    return all;
+  }
+
+  private MethodTree declared(int member) {
+    return units.nameAt(member) < 0 ? null : methodAt(units.fileOf(member), units.nameAt(member));
+  }
+
+  private MethodTree methodAt(int in, int nameAt) {
+    for (TreePath at = tree(in).around(nameAt, nameAt + 1); at != null; at = at.getParentPath()) {
+      if (at.getLeaf() instanceof MethodTree found) {
+        return found;
+      }
+    }
+    return null;
+  }
+
+  // ---- the calls
+
+  /** A place that names the method. */
+  private record Place(int file, int at, int end) {}
+
+  private List<Place> places() {
+    Set<Place> all = new java.util.HashSet<>();
+    for (int member : family.members()) {
+      for (int r : references.to(member)) {
+        Kind kind = references.kind(r);
+        int in = units.fileOf(references.from(r));
+        if (kind != Kind.OVERRIDES && kind != Kind.MENTIONS && kind != Kind.IMPORTS && in >= 0) {
+          JavaTokens tokens = code.tokens(in);
+          int token = tokens.from(references.at(r));
+          all.add(new Place(in, references.at(r), tokens.end(token)));
+        }
+      }
+    }
+    List<Place> sorted = new ArrayList<>(all);
+    // Calls inside of arguments stand behind the name of the call around them, and come first.
+    sorted.sort(
+        (a, b) ->
+            a.file != b.file ? Integer.compare(a.file, b.file) : Integer.compare(b.at, a.at));
+    return sorted;
+  }
+
+  private boolean isSame() {
+    if (from.size() != names.size()) {
+      return false;
+    }
+    for (int n = 0; n < from.size(); n++) {
+      if (from.get(n) != n) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void calls() {
+    for (Place place : isSame() ? List.<Place>of() : places()) {
+      CallSite site =
+          CallSite.of(tree(place.file), code.tokens(place.file), place.at, place.end);
+      if (site.isReference()) {
+        rewriting.refuse(
+            RefusalCode.METHOD_REFERENCE,
+            "The method is named here without being called, so that nobody could give it more or"
+                + " less.",
+            site(place.file, place.at));
+      } else if (!site.isCall()) {
+        rewriting.refuse(
+            RefusalCode.IMPLICIT_USE,
+            "Here it is called without being named; write the call out first.",
+            site(place.file, place.at));
+      } else {
+        call(place, site);
+      }
+    }
+  }
+
+  private void call(Place place, CallSite site) {
+    List<? extends ExpressionTree> arguments = site.arguments();
+    boolean fits =
+        varied ? arguments.size() >= names.size() - 1 : arguments.size() == names.size();
+    if (!fits) {
+      rewriting.refuse(
+          RefusalCode.ARGUMENTS,
+          "The arguments of this call are not understood.",
+          site(place.file, place.at));
+      return;
+    }
+    order(place, arguments);
+    if (!rewriting.isFine()) {
+      return;
+    }
+    LocatedTree tree = tree(place.file);
+    Patch patch = rewriting.in(place.file);
+    List<Written> fresh = new ArrayList<>();
+    for (int n = 0; n < from.size(); n++) {
+      int index = from.get(n);
+      if (index < 0) {
+        fresh.add(plan.in(place.file, step.parameters().get(n).value()).free());
+      } else if (varied && index == names.size() - 1) {
+        if (arguments.size() > index) {
+          int begin = tree.begin(arguments.get(index));
+          int end = tree.end(arguments.get(arguments.size() - 1));
+          fresh.add(patch.edited(begin, end));
+        }
+      } else {
+        fresh.add(
+            patch.edited(tree.begin(arguments.get(index)), tree.end(arguments.get(index))));
+      }
+    }
+    if (site.open() < 0) {
+      patch.insert(
+          site.close(), fresh.isEmpty() ? Written.NONE : list(fresh, List.of(), "(").and(")"));
+      return;
+    }
+    List<Written> between = separators(place.file, arguments, patch);
+    int begin = arguments.isEmpty() ? site.open() + 1 : tree.begin(arguments.get(0));
+    int end = arguments.isEmpty() ? site.close() : tree.end(arguments.get(arguments.size() - 1));
+    patch.cut(begin, end);
+    patch.replace(begin, end, list(fresh, between, ""));
+  }
+
+  /** What stands between arguments; a line of its own for each stays one. */
+  private List<Written> separators(
+      int in, List<? extends ExpressionTree> arguments, Patch patch) {
+    List<Written> between = new ArrayList<>();
+    LocatedTree tree = tree(in);
+    int groups = varied ? Math.min(arguments.size(), names.size()) : arguments.size();
+    for (int n = 1; n < groups; n++) {
+      between.add(patch.copy(tree.end(arguments.get(n - 1)), tree.begin(arguments.get(n))));
+    }
+    return between;
+  }
+
+  private static Written list(List<Written> parts, List<Written> between, String before) {
+    Written all = Written.of(before);
+    for (int n = 0; n < parts.size(); n++) {
+      if (n > 0) {
+        Written last = between.isEmpty() ? null : between.get(between.size() - 1);
+        boolean lines = last != null && last.text().indexOf('\n') >= 0 && !last.text().contains("//") && !last.text().contains("/*");
+        all =
+            all.and(
+                n - 1 < between.size()
+                    ? between.get(n - 1)
+                    : lines ? Written.of(last.text()) : Written.of(", "));
+      }
+      all = all.and(parts.get(n));
+    }
+    return all;
+  }
+
+  /** Refuses a call of which an argument would be evaluated at another time, or not at all. */
+  private void order(Place place, List<? extends ExpressionTree> arguments) {
+    if (step.may(Leave.PURE)) {
+      return;
+    }
+    List<Purity> purity = new ArrayList<>();
+    for (ExpressionTree one : arguments) {
+      purity.add(meanings.purity(place.file, tree(place.file), one));
+    }
+    for (int n = 0; n < Math.min(names.size(), arguments.size()); n++) {
+      if (!from.contains(n) && !purity.get(n).isIdle()) {
+        rewriting.refuse(
+            RefusalCode.EVALUATION_ORDER,
+            "This argument would not be evaluated any more. With 'pure: true' it is taken for one"
+                + " without effects.",
+            site(place.file, tree(place.file).begin(arguments.get(n))));
+      }
+      for (int m = n + 1; m < Math.min(names.size(), arguments.size()); m++) {
+        boolean turned = from.contains(n) && from.contains(m) && from.indexOf(n) > from.indexOf(m);
+        if (turned && !purity.get(n).swapsWith(purity.get(m))) {
+          rewriting.refuse(
+              RefusalCode.EVALUATION_ORDER,
+              "Arguments would be evaluated in another order. With 'pure: true' they are taken for"
+                  + " ones without effects.",
+              site(place.file, tree(place.file).begin(arguments.get(n))));
+        }
+      }
+    }
+  }
+
+  // ---- the declarations
+
+  private void edit() {
+    String forward = step.may(Leave.FORWARD) ? forward() : "";
+    calls();
+    if (!rewriting.isFine()) {
+      return;
+    }
+    for (Declared one : declarations()) {
+      if (!isSame()) {
+        head(one);
+        documentation(one);
+      }
+      result(one);
+      if (one.unit >= 0) {
+        rewriting.rename(one.unit, simpleName(one));
+      }
+    }
+    links();
+    if (!forward.isEmpty()) {
+      Layout layout = new Layout(code);
+      Layout.Spot spot = layout.behind(method);
+      String end = layout.lineEnd(file);
+      rewriting
+          .in(file)
+          .insert(spot.at(), Written.of(end + end + forward.replace("\n", end)).free());
+      rewriting.rewrites(units.name(method));
+    }
+  }
+
+  private String simpleName(Declared one) {
+    String name = units.simpleName(one.unit);
+    String inside = name.substring(name.indexOf('(') + 1, name.length() - 1);
+    String[] old = inside.isEmpty() ? new String[0] : inside.split(", ");
+    List<String> types = new ArrayList<>();
+    for (int n = 0; n < from.size(); n++) {
+      types.add(
+          from.get(n) >= 0
+              ? old[from.get(n)]
+              : TypeText.simple(step.parameters().get(n).type(), false));
+    }
+    return MemberNames.bare(name) + "(" + String.join(", ", types) + ")";
+  }
+
+  private void head(Declared one) {
+    LocatedTree tree = tree(one.file);
+    Patch patch = rewriting.in(one.file);
+    List<? extends VariableTree> old = one.tree.getParameters();
+    boolean finals =
+        !old.isEmpty()
+            && old.stream()
+                .allMatch(p -> p.getModifiers().getFlags().contains(Modifier.FINAL));
+    List<Written> fresh = new ArrayList<>();
+    for (int n = 0; n < from.size(); n++) {
+      if (from.get(n) >= 0) {
+        VariableTree parameter = old.get(from.get(n));
+        fresh.add(patch.edited(tree.begin(parameter), tree.end(parameter)));
+      } else {
+        Step.Parameter made = step.parameters().get(n);
+        fresh.add(
+            Written.of(finals ? "final " : "")
+                .and(plan.in(one.file, made.type()))
+                .and(" " + made.name()));
+      }
+    }
+    List<Written> between = new ArrayList<>();
+    for (int n = 1; n < old.size(); n++) {
+      between.add(patch.copy(tree.end(old.get(n - 1)), tree.begin(old.get(n))));
+    }
+    JavaTokens tokens = code.tokens(one.file);
+    int name = nameToken(one);
+    int begin = old.isEmpty() ? tokens.end(name + 1) : tree.begin(old.get(0));
+    int end = old.isEmpty() ? begin : tree.end(old.get(old.size() - 1));
+    patch.cut(begin, end);
+    patch.replace(begin, end, list(fresh, between, ""));
+  }
+
+  private int nameToken(Declared one) {
+    JavaTokens tokens = code.tokens(one.file);
+    if (one.unit >= 0) {
+      return tokens.from(units.nameAt(one.unit));
+    }
+    int token = tokens.from(tree(one.file).begin(one.tree));
+    while (!(tokens.isWord(token, one.tree.getName().toString()) && tokens.is(token + 1, "("))) {
+      token++;
+    }
+    return token;
+  }
+
+  private void result(Declared one) {
+    Tree type = one.tree.getReturnType();
+    if (step.gives().isEmpty() || type == null) {
+      return;
+    }
+    LocatedTree tree = tree(one.file);
+    rewriting
+        .in(one.file)
+        .replace(tree.begin(type), tree.end(type), plan.in(one.file, step.gives()));
+  }
+
+  // ---- what is left for callers that nobody knows
+
+  /** The old method, which passes calls on. */
+  private String forward() {
+    MethodTree declared = declared(method);
+    LocatedTree tree = tree(file);
+    String text = code.text(file);
+    if (declared.getBody() == null) {
+      rewriting.refuse(
+          RefusalCode.NO_BODY,
+          units.name(method) + " has no code, and could not pass calls on.",
+          code.declaration(method));
+      return "";
+    }
+    String in = Layout.indent(text, tree.begin(declared));
+    String head = text.substring(tree.begin(declared), tree.begin(declared.getBody())).strip();
+    List<String> given = new ArrayList<>();
+    for (int n = 0; n < from.size(); n++) {
+      given.add(from.get(n) >= 0 ? names.get(from.get(n)) : step.parameters().get(n).value());
+    }
+    boolean constructor = units.has(method, Trait.CONSTRUCTOR);
+    boolean gives = !constructor && !declared.getReturnType().toString().equals("void");
+    String name = constructor ? "this" : declared.getName().toString();
+    String inner = in + new Layout(code).step(file);
+    return in
+        + head.replace("\r\n", "\n")
+        + " {\n"
+        + inner
+        + (gives ? "return " : "")
+        + name
+        + "("
+        + String.join(", ", given)
+        + ");\n"
+        + in
+        + "}";
+  }
+
+  // ---- documentation
+
+  /** Takes the lines out that tell of parameters which go. */
+  private void documentation(Declared one) {
+    if (one.unit < 0) {
+      return;
+    }
+    JavaTokens tokens = code.tokens(one.file);
+    String text = code.text(one.file);
+    int declared = tree(one.file).begin(one.tree);
+    for (int comment = 0; comment < tokens.comments(); comment++) {
+      int end = tokens.commentEnd(comment);
+      boolean own = tokens.isDoc(comment) && end <= declared && text.substring(end, declared).isBlank();
+      for (int n = 0; own && n < names.size(); n++) {
+        if (!from.contains(n)) {
+          String name = one.tree.getParameters().get(n).getName().toString();
+          tag(one.file, tokens.commentBegin(comment), end, name);
+        }
+      }
+    }
+  }
+
+  private void tag(int in, int begin, int end, String name) {
+    String text = code.text(in);
+    for (int line = TextLines.begin(text, begin);
+        line < end && line < text.length();
+        line = TextLines.next(text, line)) {
+      if (!bare(text, line).matches("@param " + java.util.regex.Pattern.quote(name) + "(?:\\s.*)?")) {
+        continue;
+      }
+      int past = TextLines.next(text, line);
+      while (past < end && !bare(text, past).startsWith("@") && !bare(text, past).startsWith("/")) {
+        past = TextLines.next(text, past);
+      }
+      boolean whole =
+          line > begin && text.substring(line, TextLines.end(text, past - 1)).indexOf("*/") < 0;
+      if (whole) {
+        rewriting.in(in).remove(line, past);
+      }
+      return;
+    }
+  }
+
+  /** A line of a comment without what it begins with. */
+  private static String bare(String text, int line) {
+    return text.substring(line, TextLines.end(text, line)).strip().replaceFirst("^\\*+(?!/)\\s*", "").replaceFirst("^\\*+/", "/");
+  }
+
+  /** Documentation elsewhere that names the method with its parameters names the new ones. */
+  private void links() {
+    Map<Integer, String> fresh = new TreeMap<>();
+    for (Declared one : declarations()) {
+      if (one.unit >= 0 && !isSame()) {
+        fresh.put(one.unit, simpleName(one));
+      }
+    }
+    if (fresh.isEmpty() || units.has(method, Trait.CONSTRUCTOR)) {
+      return;
+    }
+    String bare = MemberNames.bare(units.simpleName(method));
+    String now = fresh.values().iterator().next();
+    Set<String> seen = new TreeSet<>();
+    for (DocLinks.Link link : new DocLinks(code, fresh.keySet()).all(bare)) {
+      String text = code.text(link.file());
+      int open = link.hash() + 1 + bare.length();
+      int close = open < text.length() && text.charAt(open) == '(' ? text.indexOf(')', open) : -1;
+      if (close > 0 && seen.add(link.file() + ":" + open)) {
+        rewriting
+            .in(link.file())
+            .replace(open, close + 1, Written.of(now.substring(now.indexOf('('))));
+      }
+    }
+  }
+}
