@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.inplace.MemberRename;
@@ -38,6 +39,9 @@ final class SignatureVerb implements Verb<Step.Signature> {
         return named;
       }
       now = named.foretold();
+      MemberFamily.of(new SourceView(survey, sources), method)
+          .members()
+          .forEach(member -> rewritten.add(survey.units().name(member)));
     }
     if (step.parameters() != null || !step.gives().isEmpty() || step.may(Leave.FORWARD)) {
       Result signed = Resigning.carryOut(now, method, step, copy, reread);

@@ -1,6 +1,5 @@
 package dev.vinesorter.java;
 
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.RefusedException;
@@ -23,12 +22,7 @@ final class UseVerb implements Verb<Step.Use> {
 
   @Override
   public Result carryOut(Survey survey, Step.Use step, Overlay sources) throws RefusedException {
-    StepUnits named = new StepUnits(survey, sources);
-    int upper = survey.units().find(step.unit(), Level.TYPE);
-    if (upper < 0) {
-      throw named.unknown(step.unit());
-    }
-    int lower = named.target(step.insteadOf());
-    return UseOfSupertype.carryOut(survey, upper, lower, step, sources, attribution, reread);
+    int lower = new StepUnits(survey, sources).target(step.insteadOf());
+    return UseOfSupertype.carryOut(survey, lower, step, sources, attribution, reread);
   }
 }

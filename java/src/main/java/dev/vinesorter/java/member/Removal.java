@@ -23,6 +23,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.TypeNames;
 import dev.vinesorter.java.mention.WrittenNames;
 import dev.vinesorter.java.syntax.JavaHeader;
+import dev.vinesorter.java.rewrite.DocumentedLinks;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.NewErrors;
 import dev.vinesorter.java.rewrite.StaleImports;

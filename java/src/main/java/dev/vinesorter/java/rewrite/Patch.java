@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * One source as a step writes it: what takes the place of what, in offsets of the old text, and
@@ -127,13 +128,21 @@ public final class Patch {
    */
   record Origin(int begin, int end, int from, Set<String> means, boolean free) {}
 
-  /** Where the new text comes from, in its order. */
+  /** Where the new text comes from, in its order; what was written anew in one go is one. */
   List<Origin> origins() {
     List<Origin> origins = new ArrayList<>();
     int at = 0;
     for (Written.Part part : edited(0, old.length()).parts()) {
       int end = at + part.text().length();
-      origins.add(new Origin(at, end, part.from(), part.means(), part.free()));
+      Origin last = origins.isEmpty() ? null : origins.get(origins.size() - 1);
+      if (last != null && last.from < 0 && part.from() < 0) {
+        Set<String> means = new TreeSet<>(last.means);
+        means.addAll(part.means());
+        origins.remove(last);
+        origins.add(new Origin(last.begin, end, -1, means, last.free || part.free()));
+      } else {
+        origins.add(new Origin(at, end, part.from(), part.means(), part.free()));
+      }
       at = end;
     }
     return origins;

@@ -50,7 +50,6 @@ record CallSite(
       }
       if (leaf instanceof VariableTree constant
           && constant.getInitializer() instanceof NewClassTree made
-          && tree.begin(made) <= begin
           && tokens.begin(tokens.from(begin)) == begin
           && constant.getName().length() == end - begin) {
         TreePath inside = new TreePath(path, made);

@@ -452,7 +452,10 @@ public final class Enclosing {
   }
 
   private void edit() {
-    outside().forEach((in, places) -> places.forEach(at -> use(in, at)));
+    // What stands in the value of an assignment comes before the assignment.
+    outside()
+        .forEach(
+            (in, places) -> new TreeSet<>(places).descendingSet().forEach(at -> use(in, at)));
     access();
     methods();
     documentation();
@@ -577,7 +580,7 @@ public final class Enclosing {
     Written before = qualifier(in, use);
     int begin = at;
     if (assignment == null) {
-      patch.replace(begin, at + name.length(), before.and(call(true)).and("()"));
+      patch.replace(begin, at + name.length(), call(before, true).and("()"));
       return;
     }
     Tree leaf = assignment.getLeaf();
@@ -590,7 +593,7 @@ public final class Enclosing {
       String comment = text.substring(at + name.length(), equal).strip();
       String cast = needsCast(plain.getExpression()) ? "(" + primitive() + ") " : "";
       String lead = "(" + comment + (comment.isEmpty() ? "" : " ") + between + cast;
-      patch.replace(begin, value, before.and(call(false)).and(lead));
+      patch.replace(begin, value, call(before, false).and(lead));
       patch.insert(tree.end(plain.getExpression()), Written.of(")"));
       return;
     }
@@ -603,7 +606,7 @@ public final class Enclosing {
     Written value =
         unary
             ? Written.of("1")
-            : patch.copy(
+            : patch.edited(
                 tree.begin(((CompoundAssignmentTree) leaf).getExpression()),
                 tree.end(((CompoundAssignmentTree) leaf).getExpression()));
     String operator =
@@ -611,18 +614,17 @@ public final class Enclosing {
     boolean primary =
         unary || binds(((CompoundAssignmentTree) leaf).getExpression(), operator);
     Written sum =
-        receiver
-            .and(call(true))
+        call(receiver, true)
             .and("() " + operator + " " + (primary ? "" : "("))
             .and(value)
             .and(primary ? "" : ")");
     boolean narrow = NARROW.contains(type);
     Written whole =
-        receiver
-            .and(call(false))
+        call(receiver, false)
             .and(narrow ? "((" + primitive() + ") (" : "(")
             .and(sum)
             .and(narrow ? "))" : ")");
+    patch.cut(tree.begin(leaf), tree.end(leaf));
     patch.replace(tree.begin(leaf), tree.end(leaf), whole);
   }
 
@@ -657,10 +659,17 @@ public final class Enclosing {
     return tokens.begin(token);
   }
 
-  private Written call(boolean gives) {
+  /** What is called, behind what it is called on. */
+  private Written call(Written before, boolean gives) {
     String unit = gives ? getterUnit() : setterUnit();
     String bare = MemberNames.bare(unit);
-    return Written.of(bare.substring(bare.indexOf('#') + 1), unit);
+    String called = bare.substring(bare.indexOf('#') + 1);
+    if (before.means().isEmpty()) {
+      return before.and(called, unit);
+    }
+    Set<String> means = new TreeSet<>(before.means());
+    means.add(unit);
+    return Written.of(before.text() + called, means);
   }
 
   /** What has to be said before the call where a static import named the field. */

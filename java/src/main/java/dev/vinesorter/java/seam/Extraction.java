@@ -270,6 +270,9 @@ public final class Extraction {
     /** Types that go before assignments which become declarations, by the assignment's begin. */
     private final java.util.Map<Integer, Written> declarations = new java.util.TreeMap<>();
 
+    /** Declarations that nothing needs any more. */
+    private final List<VariableTree> useless = new ArrayList<>();
+
     Extracted(Stretch stretch) {
       this.stretch = stretch;
     }
@@ -562,6 +565,9 @@ public final class Extraction {
       if (type != null) {
         made.declarations.put(tree.begin(variables.firstAssignment(local)), type.and(" "));
       }
+      if (variables.isOnlyUsedInside(local)) {
+        made.useless.add(local.tree());
+      }
     }
   }
 
@@ -799,11 +805,25 @@ public final class Extraction {
       int end = stretch.isExpression() ? stretch.end() : end(stretch);
       patch.cut(begin, end);
       patch.replace(begin, end, call(one, patch));
+      one.useless.forEach(this::takeOut);
     }
     Layout.Spot spot = layout.behind(this.method);
     String lineEnd = layout.lineEnd(file);
     patch.insert(spot.at(), Written.of(lineEnd + lineEnd).and(method));
     rewriting.rewrites(unitName(made));
+  }
+
+  /** Takes a declaration out that stands on a line of its own. */
+  private void takeOut(VariableTree declared) {
+    String text = code.text(file);
+    int begin = TextLines.begin(text, tree.begin(declared));
+    int end = TextLines.next(text, tree.end(declared));
+    boolean alone =
+        text.substring(begin, tree.begin(declared)).isBlank()
+            && text.substring(tree.end(declared), end).isBlank();
+    if (alone) {
+      rewriting.in(file).remove(begin, end);
+    }
   }
 
   private int begin(Stretch stretch) {

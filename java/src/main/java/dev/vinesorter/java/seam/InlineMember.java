@@ -36,11 +36,13 @@ import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.rewrite.DocumentedLinks;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
@@ -182,10 +184,13 @@ public final class InlineMember {
     }
     String finder =
         method ? FoundByName.finder(code, member) : FoundByName.fieldFinder(code, member);
-    if (finder != null) {
+    if (finder != null && !step.may(Leave.FOUND_BY_NAME)) {
       rewriting.refuse(
           RefusalCode.FOUND_BY_NAME,
-          units.name(member) + " is not only used where it is named: " + finder + ".",
+          units.name(member)
+              + " is not only used where it is named: "
+              + finder
+              + ". Say 'found-by-name: true' to take it out all the same.",
           code.declaration(member));
     }
     for (int other : units.children(units.parent(member))) {
@@ -444,10 +449,11 @@ public final class InlineMember {
               + " variable first.",
           in,
           tree.begin(receiver));
-    } else if (!usesThis) {
+    } else if (!usesThis && !step.may(Leave.NEVER_NULL)) {
       refuse(
           RefusalCode.NULL_RECEIVER,
-          "The code does not use its object, so that a call on null would not fail any more.",
+          "The code does not use its object, so that a call on null would not fail any more. With"
+              + " 'never-null: true' it is taken for one that is there.",
           in,
           tree.begin(receiver));
     }
@@ -554,8 +560,8 @@ public final class InlineMember {
           Assignments.isPrimary(expression)
               ? cast.and(copy)
               : cast.and("(").and(copy).and(")");
-      boolean plain = parent instanceof VariableTree || parent instanceof ReturnTree;
-      copy = plain ? copy : Written.of("(").and(copy).and(")");
+      boolean around = Precedence.castNeedsParentheses(use.getLeaf(), parent);
+      copy = around ? Written.of("(").and(copy).and(")") : copy;
     } else if (Precedence.needsParentheses(expression, use.getLeaf(), parent)) {
       copy = Written.of("(").and(copy).and(")");
     }
@@ -652,6 +658,11 @@ public final class InlineMember {
 
     /** Text of the declaration that needs no change, with what its names mean. */
     private Written verbatim(int begin, int end) {
+      return Written.of(code.text(file).substring(begin, end), meant(begin, end));
+    }
+
+    /** What names between two chars of the declaration mean. */
+    private Set<String> meant(int begin, int end) {
       Set<String> means = new TreeSet<>();
       for (int unit : units.withAllInside(file)) {
         for (int r = references.row(unit); r < references.row(unit + 1); r++) {
@@ -663,7 +674,7 @@ public final class InlineMember {
           }
         }
       }
-      return Written.of(code.text(file).substring(begin, end), means);
+      return means;
     }
 
     /** What takes the place of a name; null where it stays. */
@@ -676,7 +687,9 @@ public final class InlineMember {
       if (element instanceof TypeElement type) {
         Written name = naming.name(type);
         fails |= name == null;
-        return name;
+        return name == null
+            ? null
+            : Written.of(name.text(), meant(home.begin(node), home.end(node)));
       }
       if (node.getName().contentEquals("this")) {
         return receiver == null ? ownThis(node) : text(receiver);
@@ -758,6 +771,25 @@ public final class InlineMember {
 
   // ---- what goes
 
+  /** Takes static imports out that bring in nothing but the member. */
+  private void staticImports() {
+    String simple = MemberNames.bare(units.simpleName(member));
+    for (int other : units.children(units.parent(member))) {
+      if (other != member && MemberNames.bare(units.simpleName(other)).equals(simple)) {
+        return;
+      }
+    }
+    String full = units.name(units.parent(member)) + "." + simple;
+    for (int in : places().keySet()) {
+      for (JavaHeader.Import one : code.header(in).imports()) {
+        if (one.isStatic() && !one.onDemand() && one.name().equals(full)) {
+          rewriting.in(in);
+          rewriting.names().imports(in).remove(one);
+        }
+      }
+    }
+  }
+
   private void remove() {
     TextEdits edits = new TextEdits();
     MemberRegion.of(code, member).takeOut(code, file, edits);
@@ -766,6 +798,7 @@ public final class InlineMember {
       rewriting.in(file).remove(edit.begin(), edit.end());
     }
     rewriting.rewrites(units.name(member));
+    staticImports();
     String name = MemberNames.bare(units.simpleName(member));
     for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(name)) {
       boolean stays =
@@ -775,10 +808,16 @@ public final class InlineMember {
                       link.file() == file
                           && e.begin() <= link.begin()
                           && link.begin() < e.end());
-      if (stays) {
+      DocumentedLinks.Edit edit =
+          stays
+              ? DocumentedLinks.without(link.file(), code.text(link.file()), link.begin())
+              : null;
+      if (edit != null) {
+        rewriting.in(edit.file()).replace(edit.begin(), edit.end(), Written.of(edit.text()));
+      } else if (stays) {
         refuse(
             RefusalCode.STILL_USED,
-            "Documentation refers to it; change that first.",
+            "Documentation refers to it in a way that cannot simply go; change that first.",
             link.file(),
             link.begin());
       }

@@ -292,19 +292,12 @@ public final class InlineVariable {
       copy = cast.and(copy);
       boolean around =
           cast != Written.NONE
-              ? !isArgument(use.getLeaf(), parent)
+              ? Precedence.castNeedsParentheses(use.getLeaf(), parent)
               : Precedence.needsParentheses(value, use.getLeaf(), parent);
       copy = around ? Written.of("(").and(copy).and(")") : copy;
       patch.replace(tree.begin(use.getLeaf()), tree.end(use.getLeaf()), copy);
     }
     remove(patch);
-  }
-
-  private static boolean isArgument(Tree value, Tree parent) {
-    return parent instanceof com.sun.source.tree.MethodInvocationTree call
-            && call.getArguments().contains(value)
-        || parent instanceof VariableTree
-        || parent instanceof com.sun.source.tree.ReturnTree;
   }
 
   /** Where the variable's type makes another value of its first one, a cast does. */

@@ -251,6 +251,11 @@ public final class InterfaceCut {
     }
 
     @Override
+    public boolean isNested() {
+      return false;
+    }
+
+    @Override
     public boolean fits(TypeMirror target) {
       return target instanceof DeclaredType declared
           && ((TypeElement) declared.asElement())

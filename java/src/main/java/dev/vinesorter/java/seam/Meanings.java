@@ -67,12 +67,22 @@ final class Meanings {
     return Purity.of(
         expression,
         name -> isField(file, tree, name),
+        select -> isFixed(file, tree, select),
         call -> onlyReads(file, tree, call));
   }
 
   private boolean isField(int file, LocatedTree tree, IdentifierTree name) {
     int member = member(file, tree.begin(name));
-    return member >= 0 && units.has(member, Trait.FIELD);
+    return member >= 0 && units.has(member, Trait.FIELD) && !units.has(member, Trait.FINAL);
+  }
+
+  /** Whether a name behind a dot is that of a constant. */
+  private boolean isFixed(int file, LocatedTree tree, MemberSelectTree select) {
+    int member = member(file, tree.end(select) - select.getIdentifier().length());
+    return member >= 0
+        && units.has(member, Trait.FIELD)
+        && units.has(member, Trait.STATIC)
+        && units.has(member, Trait.FINAL);
   }
 
   /** Whether a call only gives a field, or computes something from what it is given. */

@@ -104,6 +104,9 @@ final class NewSource {
     boolean ofPackage = header.packageStatementEnd() >= 0;
     String comment = text.substring(0, first).strip();
     boolean doc = comment.startsWith("/**") && !ofPackage;
-    return comment.isEmpty() || doc ? "" : comment.replace("\r\n", "\n") + (text.substring(0, first).endsWith("\n\n") ? "\n\n" : "\n");
+    boolean apart = text.substring(0, first).replace("\r\n", "\n").endsWith("\n\n");
+    return comment.isEmpty() || doc
+        ? ""
+        : comment.replace("\r\n", "\n") + (apart ? "\n\n" : "\n");
   }
 }

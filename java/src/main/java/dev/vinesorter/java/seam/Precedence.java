@@ -10,6 +10,8 @@ import com.sun.source.tree.EnhancedForLoopTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.LambdaExpressionTree;
+import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
@@ -17,6 +19,7 @@ import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.ThrowTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.UnaryTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.tree.YieldTree;
 
@@ -65,6 +68,16 @@ final class Precedence {
       return level(expression) < level(parent);
     }
     return !(parent instanceof AnnotatedTypeTree);
+  }
+
+  /** Whether a cast, which takes the place of something, needs parentheses there. */
+  static boolean castNeedsParentheses(Tree replaced, Tree parent) {
+    boolean postfix =
+        parent instanceof MemberSelectTree
+            || parent instanceof ArrayAccessTree array && array.getExpression() == replaced
+            || parent instanceof UnaryTree
+            || parent instanceof MemberReferenceTree;
+    return postfix && !(parent instanceof ParenthesizedTree);
   }
 
   /** How closely an expression's operator binds; names and calls closest. */

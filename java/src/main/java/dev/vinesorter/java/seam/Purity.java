@@ -38,12 +38,14 @@ record Purity(
   /**
    * Looks at an expression.
    *
-   * @param isField whether an identifier names a field rather than a local variable
+   * @param isField whether an identifier names a field that may change
+   * @param isFixed whether a name behind a dot is one that never changes, and is always there
    * @param onlyReads whether a call does nothing but read
    */
   static Purity of(
       ExpressionTree expression,
       Predicate<IdentifierTree> isField,
+      Predicate<MemberSelectTree> isFixed,
       Predicate<MethodInvocationTree> onlyReads) {
     boolean[] is = new boolean[3];
     Set<String> variables = new TreeSet<>();
@@ -88,6 +90,9 @@ record Purity(
 
       @Override
       public Void visitMemberSelect(MemberSelectTree node, Void p) {
+        if (isFixed.test(node)) {
+          return null;
+        }
         is[1] = true;
         is[2] |= !isThis(node.getExpression());
         return super.visitMemberSelect(node, p);

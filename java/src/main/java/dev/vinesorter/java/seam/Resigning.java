@@ -293,12 +293,62 @@ public final class Resigning {
         }
       }
     }
+    if (units.has(units.parent(method), Trait.ENUM) && units.has(method, Trait.CONSTRUCTOR)) {
+      all.addAll(constants());
+    }
     List<Place> sorted = new ArrayList<>(all);
     // Calls inside of arguments stand behind the name of the call around them, and come first.
     sorted.sort(
         (a, b) ->
             a.file != b.file ? Integer.compare(a.file, b.file) : Integer.compare(b.at, a.at));
     return sorted;
+  }
+
+  /** The constants of an enum, each of which calls a constructor. */
+  private List<Place> constants() {
+    List<Place> all = new ArrayList<>();
+    int owner = units.parent(method);
+    for (int other : units.children(owner)) {
+      if (other != method && units.has(other, Trait.CONSTRUCTOR)) {
+        rewriting.refuse(
+            RefusalCode.NOT_YET,
+            "The constants of an enum with several constructors are not told apart.",
+            code.declaration(other));
+        return List.of();
+      }
+      boolean constant = units.has(other, Trait.FIELD) && units.type(other).isEmpty();
+      if (constant && units.nameAt(other) >= 0) {
+        int at = units.nameAt(other);
+        all.add(new Place(file, at, at + units.simpleName(other).length()));
+      }
+    }
+    return all;
+  }
+
+  /** A call of a local class's own method is told by no reference. */
+  private void unknownCalls() {
+    for (int r : family.local()) {
+      int holder = references.from(r);
+      int in = units.fileOf(holder);
+      String name = MemberNames.bare(units.simpleName(method));
+      Set<Integer> known = new TreeSet<>();
+      for (int other = references.row(holder); other < references.row(holder + 1); other++) {
+        known.add(references.at(other));
+      }
+      JavaTokens tokens = code.tokens(in);
+      for (int token = tokens.from(Math.max(0, units.begin(holder)));
+          token < tokens.size() && tokens.begin(token) < units.end(holder);
+          token++) {
+        boolean call = tokens.isWord(token, name) && tokens.is(token + 1, "(");
+        if (call && !known.contains(tokens.begin(token))) {
+          rewriting.refuse(
+              RefusalCode.LOCAL_CLASS,
+              "Here a method of a local class is called, of which the survey does not know whether"
+                  + " it is this one.",
+              site(in, tokens.begin(token)));
+        }
+      }
+    }
   }
 
   private boolean isSame() {
@@ -314,6 +364,9 @@ public final class Resigning {
   }
 
   private void calls() {
+    if (!isSame()) {
+      unknownCalls();
+    }
     for (Place place : isSame() ? List.<Place>of() : places()) {
       CallSite site =
           CallSite.of(tree(place.file), code.tokens(place.file), place.at, place.end);
@@ -553,7 +606,16 @@ public final class Resigning {
       return "";
     }
     String in = Layout.indent(text, tree.begin(declared));
-    String head = text.substring(tree.begin(declared), tree.begin(declared.getBody())).strip();
+    int nameAt = units.nameAt(method);
+    String bare = MemberNames.bare(step.unit());
+    // By then the method may have its new name.
+    String head =
+        text.substring(tree.begin(declared), nameAt)
+            + bare.substring(bare.indexOf('#') + 1)
+            + text.substring(
+                    nameAt + MemberNames.bare(units.simpleName(method)).length(),
+                    tree.begin(declared.getBody()))
+                .stripTrailing();
     List<String> given = new ArrayList<>();
     for (int n = 0; n < from.size(); n++) {
       given.add(from.get(n) >= 0 ? names.get(from.get(n)) : step.parameters().get(n).value());
@@ -577,7 +639,7 @@ public final class Resigning {
 
   // ---- documentation
 
-  /** Takes the lines out that tell of parameters which go. */
+  /** Puts the lines that tell of parameters into the new order; those of what goes are left out. */
   private void documentation(Declared one) {
     if (one.unit < 0) {
       return;
@@ -587,22 +649,50 @@ public final class Resigning {
     int declared = tree(one.file).begin(one.tree);
     for (int comment = 0; comment < tokens.comments(); comment++) {
       int end = tokens.commentEnd(comment);
-      boolean own = tokens.isDoc(comment) && end <= declared && text.substring(end, declared).isBlank();
-      for (int n = 0; own && n < names.size(); n++) {
-        if (!from.contains(n)) {
-          String name = one.tree.getParameters().get(n).getName().toString();
-          tag(one.file, tokens.commentBegin(comment), end, name);
+      boolean own =
+          tokens.isDoc(comment) && end <= declared && text.substring(end, declared).isBlank();
+      if (own) {
+        tags(one, tokens.commentBegin(comment), end);
+      }
+    }
+  }
+
+  private void tags(Declared one, int begin, int end) {
+    Patch patch = rewriting.in(one.file);
+    Map<Integer, int[]> tags = new TreeMap<>();
+    for (int n = 0; n < names.size(); n++) {
+      int[] tag = tag(one.file, begin, end, one.tree.getParameters().get(n).getName().toString());
+      if (tag != null) {
+        tags.put(n, tag);
+      }
+    }
+    List<Integer> stay = from.stream().filter(tags::containsKey).toList();
+    List<int[]> places = new ArrayList<>(tags.values());
+    places.sort((a, b) -> Integer.compare(a[0], b[0]));
+    int next = 0;
+    for (int[] place : places) {
+      boolean goes =
+          tags.entrySet().stream()
+              .anyMatch(tag -> tag.getValue() == place && !from.contains(tag.getKey()));
+      if (goes) {
+        patch.remove(place[0], place[1]);
+      } else {
+        int[] comes = tags.get(stay.get(next++));
+        if (comes != place) {
+          patch.replace(place[0], place[1], patch.copy(comes[0], comes[1]));
         }
       }
     }
   }
 
-  private void tag(int in, int begin, int end, String name) {
+  /** The whole lines that tell of a parameter; null for none. */
+  private int[] tag(int in, int begin, int end, String name) {
     String text = code.text(in);
     for (int line = TextLines.begin(text, begin);
         line < end && line < text.length();
         line = TextLines.next(text, line)) {
-      if (!bare(text, line).matches("@param " + java.util.regex.Pattern.quote(name) + "(?:\\s.*)?")) {
+      String[] words = bare(text, line).split("\\s+", 3);
+      if (words.length < 2 || !words[0].equals("@param") || !words[1].equals(name)) {
         continue;
       }
       int past = TextLines.next(text, line);
@@ -611,11 +701,9 @@ public final class Resigning {
       }
       boolean whole =
           line > begin && text.substring(line, TextLines.end(text, past - 1)).indexOf("*/") < 0;
-      if (whole) {
-        rewriting.in(in).remove(line, past);
-      }
-      return;
+      return whole ? new int[] {line, past} : null;
     }
+    return null;
   }
 
   /** A line of a comment without what it begins with. */

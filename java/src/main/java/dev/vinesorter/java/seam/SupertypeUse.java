@@ -35,7 +35,6 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 
 /**
@@ -175,11 +174,8 @@ final class SupertypeUse {
       if (top >= 0 && units.has(top, Trait.GENERATED)) {
         return "it is generated";
       }
-      Element member =
-          element instanceof VariableElement && element.getKind() == ElementKind.PARAMETER
-              ? element.getEnclosingElement()
-              : element;
-      int unit = unit(member);
+      ExecutableElement method = methodOf(element);
+      int unit = unit(method == null ? element : method);
       String finder = unit < 0 ? null : FoundByName.signatureReader(code, unit);
       if (finder != null) {
         return finder;
@@ -204,10 +200,21 @@ final class SupertypeUse {
         .orElse(-1);
   }
 
+  /** The method of which something is a parameter; null for none, as for a function's. */
+  private static ExecutableElement methodOf(Element parameter) {
+    boolean declared =
+        parameter.getKind() == ElementKind.PARAMETER
+            && parameter.getEnclosingElement() instanceof ExecutableElement around
+            && around.asType() != null
+            && around.getParameters().contains(parameter);
+    return declared ? (ExecutableElement) parameter.getEnclosingElement() : null;
+  }
+
   /** The unit of a member; -1 for one of a local class. */
   private int unit(Element member) {
     boolean named =
         member != null
+            && member.asType() != null
             && member.getEnclosingElement() instanceof TypeElement type
             && type.getQualifiedName().length() > 0;
     return named ? units.find(ElementNames.of(member), Level.MEMBER) : -1;
@@ -217,10 +224,8 @@ final class SupertypeUse {
   private void families(TypeChange change) {
     Map<Integer, ExecutableElement> methods = new TreeMap<>();
     for (TypeChange.Node node : change.nodes()) {
-      Element around = node.element().getEnclosingElement();
-      if (node.element().getKind() == ElementKind.PARAMETER
-          && around instanceof ExecutableElement method
-          && unit(method) >= 0) {
+      ExecutableElement method = methodOf(node.element());
+      if (method != null && unit(method) >= 0) {
         methods.put(unit(method), method);
       }
     }
@@ -283,7 +288,12 @@ final class SupertypeUse {
     for (TypeChange.Node node : change.nodes()) {
       for (TypeChange.Called called : node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
         int file = units.find(called.file(), Level.FILE);
-        rewriting.in(file).means(called.at(), Set.of(above.unitOf(called.method())));
+        rewriting.meansInstead(
+            file,
+            called.at(),
+            called.at() + 1,
+            ElementNames.of(called.method()),
+            Set.of(above.unitOf(called.method())));
       }
     }
     return changed;
@@ -291,12 +301,8 @@ final class SupertypeUse {
 
   /** Notes the new name of a method of which a parameter changes. */
   private void signature(TypeChange.Node node, Above above, Map<Integer, String> signatures) {
-    Element around = node.element().getEnclosingElement();
-    if (node.element().getKind() != ElementKind.PARAMETER
-        || !(around instanceof ExecutableElement method)) {
-      return;
-    }
-    int unit = unit(method);
+    ExecutableElement method = methodOf(node.element());
+    int unit = method == null ? -1 : unit(method);
     if (unit < 0) {
       return;
     }

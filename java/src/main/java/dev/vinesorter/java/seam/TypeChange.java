@@ -14,6 +14,7 @@ import com.sun.source.tree.MemberReferenceTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.ModifiersTree;
 import com.sun.source.tree.NewArrayTree;
 import com.sun.source.tree.NewClassTree;
 import com.sun.source.tree.ParameterizedTypeTree;
@@ -62,6 +63,9 @@ final class TypeChange {
   interface Above {
     /** Whether the type has what a method of the class is. */
     boolean has(ExecutableElement method);
+
+    /** Whether the type is written with the one that it stands in before it. */
+    boolean isNested();
 
     /** Whether a value of the type can go where that type is declared. */
     boolean fits(TypeMirror target);
@@ -258,6 +262,7 @@ final class TypeChange {
       Element element = all.element(getCurrentPath());
       if (element != null && isLower(element.asType())) {
         Node made = add(element, node.getType(), tree.begin(node));
+        annotated(made, node.getModifiers());
         shape(made, element, node);
       }
       return super.visitVariable(node, p);
@@ -269,9 +274,17 @@ final class TypeChange {
           && method.getKind() == ElementKind.METHOD
           && isLower(method.getReturnType())
           && tree.begin(node) >= 0) {
-        add(method, node.getReturnType(), tree.begin(node));
+        Node made = add(method, node.getReturnType(), tree.begin(node));
+        annotated(made, node.getModifiers());
       }
       return super.visitMethod(node, p);
+    }
+
+    /** An annotation of a type cannot stand before what is around that. */
+    private void annotated(Node made, ModifiersTree modifiers) {
+      if (!modifiers.getAnnotations().isEmpty() && above.isNested()) {
+        made.keep("an annotation stands before its type", path, made.nameAt);
+      }
     }
 
     private Node add(Element element, Tree type, int at) {
@@ -311,7 +324,7 @@ final class TypeChange {
       if (kind == ElementKind.BINDING_VARIABLE || parent instanceof CatchTree) {
         made.keep("it is a test of what a value is", path, tree.begin(node));
       } else if (parent instanceof LambdaExpressionTree) {
-        made.keep("it is a parameter of a lambda", path, tree.begin(node));
+        made.until = tree.end(node);
       } else if (parent instanceof TryTree) {
         TypeElement closing = all.elements().getTypeElement("java.lang.AutoCloseable");
         if (closing == null || !above.fits(closing.asType())) {
@@ -442,6 +455,15 @@ final class TypeChange {
       } else if (parent instanceof EnhancedForLoopTree loop && loop.getExpression() == value) {
         TypeElement iterable = all.elements().getTypeElement("java.lang.Iterable");
         target(node, iterable == null ? null : iterable.asType(), null, value);
+        // The loop asks for it without saying so.
+        for (ExecutableElement method :
+            ElementFilter.methodsIn(all.elements().getAllMembers(lower))) {
+          if (method.getSimpleName().contentEquals("iterator")
+              && method.getParameters().isEmpty()
+              && above.has(method)) {
+            node.calls.add(new Called(method, path, tree.begin(loop)));
+          }
+        }
       } else if (!isIndifferent(parent, value)) {
         keep(node, value);
       }
@@ -556,19 +578,28 @@ final class TypeChange {
     }
 
     private boolean isVoid(TreePath lambda) {
-      TypeMirror type = all.type(lambda);
-      if (type instanceof DeclaredType declared
-          && declared.asElement() instanceof TypeElement functional) {
-        for (ExecutableElement method :
-            ElementFilter.methodsIn(all.elements().getAllMembers(functional))) {
-          if (method.getModifiers().contains(Modifier.ABSTRACT)
-              && method.getReturnType().getKind() == TypeKind.VOID) {
-            return true;
-          }
-        }
-      }
-      return false;
+      ExecutableElement method = functional(all.type(lambda));
+      return method != null && method.getReturnType().getKind() == TypeKind.VOID;
     }
+  }
+
+  /** The method that a function of a type stands for; null where that is not known. */
+  private ExecutableElement functional(TypeMirror type) {
+    if (!(type instanceof DeclaredType declared)
+        || !(declared.asElement() instanceof TypeElement element)) {
+      return null;
+    }
+    TypeElement object = all.elements().getTypeElement("java.lang.Object");
+    for (ExecutableElement method :
+        ElementFilter.methodsIn(all.elements().getAllMembers(element))) {
+      boolean ofObject =
+          ElementFilter.methodsIn(object.getEnclosedElements()).stream()
+              .anyMatch(one -> all.elements().overrides(method, one, element));
+      if (method.getModifiers().contains(Modifier.ABSTRACT) && !ofObject) {
+        return method;
+      }
+    }
+    return null;
   }
 
   // ---- methods that override, and that have others beside them
@@ -589,6 +620,38 @@ final class TypeChange {
         }
       }
       return super.visitMethod(node, p);
+    }
+
+    /** A function's parameters are those of the method that it stands for. */
+    @Override
+    public Void visitLambdaExpression(LambdaExpressionTree node, Void p) {
+      ExecutableElement method = functional(all.type(getCurrentPath()));
+      for (int n = 0; n < node.getParameters().size(); n++) {
+        TreePath parameter = new TreePath(getCurrentPath(), node.getParameters().get(n));
+        Node own = nodes.get(all.element(parameter));
+        Node its = method == null ? null : nodes.get(method.getParameters().get(n));
+        if (own != null && its != null) {
+          tie(own, its);
+        } else if (own != null) {
+          own.keep("it is a parameter of a function", path, own.nameAt);
+        } else if (its != null) {
+          its.keep("a function stands for its method", its.file, its.nameAt);
+        }
+      }
+      return super.visitLambdaExpression(node, p);
+    }
+
+    @Override
+    public Void visitMemberReference(MemberReferenceTree node, Void p) {
+      ExecutableElement method = functional(all.type(getCurrentPath()));
+      for (VariableElement parameter :
+          method == null ? List.<VariableElement>of() : method.getParameters()) {
+        Node its = nodes.get(parameter);
+        if (its != null) {
+          its.keep("a function stands for its method", its.file, its.nameAt);
+        }
+      }
+      return super.visitMemberReference(node, p);
     }
 
     /** Which of several methods of one name is called may hang on the type. */

@@ -1,5 +1,6 @@
 package dev.vinesorter.java.seam;
 
+import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
@@ -16,6 +17,7 @@ import java.util.function.Function;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
@@ -27,47 +29,52 @@ public final class UseOfSupertype {
   /**
    * Carries it out.
    *
-   * @param upper the type that is named then
    * @param lower the type that was
    * @param reread reads sources that differ from those of the survey
    */
   public static Result carryOut(
       Survey survey,
-      int upper,
       int lower,
       Step.Use step,
       Overlay sources,
       Attribution attribution,
       Function<Overlay, Survey> reread) {
     Rewriting rewriting = new Rewriting(survey, sources);
-    Units units = survey.units();
-    if (!rewriting.code().allSupertypes(lower).contains(upper)) {
-      rewriting.refuse(
-          RefusalCode.BAD_TARGET,
-          units.name(upper) + " is not above " + units.name(lower) + ".",
-          rewriting.code().declaration(lower));
-      return rewriting.finish(reread);
-    }
     SupertypeUse use = new SupertypeUse(rewriting, lower, step.users());
     attribution.of(
         sources,
         use.files(),
         all -> {
-          run(all, rewriting, use, upper, lower);
+          run(all, rewriting, use, lower, step.unit());
           return null;
         });
     return rewriting.finish(reread);
   }
 
   private static void run(
-      Attributed all, Rewriting rewriting, SupertypeUse use, int upper, int lower) {
+      Attributed all, Rewriting rewriting, SupertypeUse use, int lower, String upper) {
     Units units = rewriting.code().units();
-    TypeElement above = all.elements().getTypeElement(units.name(upper));
+    TypeElement above = all.elements().getTypeElement(upper);
     TypeElement below = all.elements().getTypeElement(units.name(lower));
     if (above == null || below == null) {
+      String missing = above == null ? upper : units.name(lower);
       rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(above == null ? upper : lower) + " could be read only in part.");
+          RefusalCode.UNKNOWN_UNIT,
+          "There is no type "
+              + missing
+              + ", or it could be read only in part. "
+              + NearestNames.hint(units, missing));
+      return;
+    }
+    boolean isAbove =
+        !above.equals(below)
+            && all.types()
+                .isSubtype(all.types().erasure(below.asType()), all.types().erasure(above.asType()));
+    if (!isAbove) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          upper + " is not above " + units.name(lower) + ".",
+          rewriting.code().declaration(lower));
       return;
     }
     There there = new There(all, rewriting, above, below);
@@ -76,7 +83,7 @@ public final class UseOfSupertype {
       return;
     }
     if (use.write(change, there) == 0) {
-      use.nothing(change, units.name(upper));
+      use.nothing(change, upper);
       return;
     }
     use.tellKept(change);
@@ -107,11 +114,38 @@ public final class UseOfSupertype {
           ElementFilter.methodsIn(all.elements().getAllMembers(above))) {
         if (one.equals(method)
             || one.getSimpleName().equals(method.getSimpleName())
-                && all.elements().overrides(method, one, below)) {
+                && all.elements().overrides(method, one, below)
+                && givesTheSame(one, method)) {
           return one;
         }
       }
       return null;
+    }
+
+    /** Whether a method above gives what the one of the class does, and throws no more. */
+    private boolean givesTheSame(ExecutableElement upper, ExecutableElement lower) {
+      DeclaredType seen = (DeclaredType) seen(below.asType());
+      ExecutableType high = (ExecutableType) all.types().asMemberOf(seen, upper);
+      ExecutableType low =
+          (ExecutableType) all.types().asMemberOf((DeclaredType) below.asType(), lower);
+      boolean same =
+          high.getReturnType().getKind() == low.getReturnType().getKind()
+              && (low.getReturnType().getKind() == TypeKind.VOID
+                  || all.types()
+                      .isSameType(
+                          all.types().erasure(high.getReturnType()),
+                          all.types().erasure(low.getReturnType())));
+      return same
+          && high.getThrownTypes().stream()
+              .allMatch(
+                  one ->
+                      low.getThrownTypes().stream()
+                          .anyMatch(other -> all.types().isSubtype(one, other)));
+    }
+
+    @Override
+    public boolean isNested() {
+      return above.getNestingKind().isNested();
     }
 
     @Override

@@ -145,6 +145,15 @@ final class Variables {
         .toList();
   }
 
+  /** Whether a variable without a first value is declared on its own, and named only inside. */
+  boolean isOnlyUsedInside(Local local) {
+    boolean alone = locals.values().stream().noneMatch(o -> o != local && o.at == local.at);
+    return alone
+        && local.tree().getInitializer() == null
+        && local.element.getKind() == ElementKind.LOCAL_VARIABLE
+        && local.uses.stream().allMatch(use -> stretch.holds(use.at));
+  }
+
   boolean isDeclaredInside(Local local) {
     return isInside(local);
   }

@@ -84,7 +84,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("variable", "pure");
+      return List.of("variable", "pure", "never-null", "found-by-name");
     }
 
     @Override

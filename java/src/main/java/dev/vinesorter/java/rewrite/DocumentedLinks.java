@@ -1,9 +1,9 @@
-package dev.vinesorter.java.member;
+package dev.vinesorter.java.rewrite;
 
 import dev.vinesorter.java.syntax.TextLines;
 
 /** Links of documentation to what is not there any more. */
-final class DocumentedLinks {
+public final class DocumentedLinks {
   private static final String LINK = "{@link";
 
   /** More than a qualified name before the place is a sentence. */
@@ -12,13 +12,13 @@ final class DocumentedLinks {
   private DocumentedLinks() {}
 
   /** What takes the place of a link: half-open, in chars of a file. */
-  record Edit(int file, int begin, int end, String text) {}
+  public record Edit(int file, int begin, int end, String text) {}
 
   /**
    * The link around a place as plain text: its label, or the name as code; or a line gone that does
    * nothing but refer to it. Null where neither will do, such as behind {@code @throws}.
    */
-  static Edit without(int file, String text, int at) {
+  public static Edit without(int file, String text, int at) {
     Edit link = link(file, text, at);
     return link == null ? line(file, text, at) : link;
   }
