@@ -19,14 +19,15 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
 
-/** Code of a method becomes a method of its own, and goes into another type where that is wanted. */
+/**
+ * Code of a method becomes a method of its own, and goes into another type where that is wanted.
+ */
 final class ExtractVerb implements Verb<Step.Extract> {
   private final Attribution attribution;
   private final Function<Overlay, Survey> reread;
   private final MemberSteps memberSteps;
 
-  ExtractVerb(
-      Attribution attribution, Function<Overlay, Survey> reread, MemberSteps memberSteps) {
+  ExtractVerb(Attribution attribution, Function<Overlay, Survey> reread, MemberSteps memberSteps) {
     this.attribution = attribution;
     this.reread = reread;
     this.memberSteps = memberSteps;
@@ -37,8 +38,7 @@ final class ExtractVerb implements Verb<Step.Extract> {
       throws RefusedException {
     int method = member(survey, step.unit(), sources);
     Overlay copy = sources.copy();
-    Result extracted =
-        Extraction.carryOut(survey, method, step, copy, attribution, reread);
+    Result extracted = Extraction.carryOut(survey, method, step, copy, attribution, reread);
     boolean goes = !step.into().isEmpty() && extracted.outcome().accepted();
     Result result = goes ? moved(survey, method, step, copy, extracted) : extracted;
     if (result.outcome().accepted()) {
@@ -64,8 +64,7 @@ final class ExtractVerb implements Verb<Step.Extract> {
     return unit;
   }
 
-  private Result moved(
-      Survey survey, int method, Step.Extract step, Overlay copy, Result extracted)
+  private Result moved(Survey survey, int method, Step.Extract step, Overlay copy, Result extracted)
       throws RefusedException {
     Units units = extracted.foretold().units();
     Units before = survey.units();
@@ -77,8 +76,7 @@ final class ExtractVerb implements Verb<Step.Extract> {
         fresh = units.name(member);
       }
     }
-    Step.Move move =
-        new Step.Move(List.of(fresh), step.into(), Set.of(), step.line());
+    Step.Move move = new Step.Move(List.of(fresh), step.into(), Set.of(), step.line());
     Result there = memberSteps.carryOut(extracted.foretold(), move, copy);
     if (!(there.outcome() instanceof StepOutcome.Changed changed)) {
       return there;
@@ -94,7 +92,6 @@ final class ExtractVerb implements Verb<Step.Extract> {
     }
     List<String> told = new ArrayList<>(extracted.outcome().offers());
     told.addAll(changed.offers());
-    return new Result(
-        changed.with(changed.along(), told).rewriting(rewritten), there.foretold());
+    return new Result(changed.with(changed.along(), told).rewriting(rewritten), there.foretold());
   }
 }

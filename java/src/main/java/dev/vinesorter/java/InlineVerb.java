@@ -21,8 +21,7 @@ final class InlineVerb implements Verb<Step.Inline> {
   }
 
   @Override
-  public Result carryOut(Survey survey, Step.Inline step, Overlay sources)
-      throws RefusedException {
+  public Result carryOut(Survey survey, Step.Inline step, Overlay sources) throws RefusedException {
     int member = ExtractVerb.member(survey, step.unit(), sources);
     return step.variable().isEmpty()
         ? InlineMember.carryOut(survey, member, step, sources, attribution, reread)

@@ -71,8 +71,7 @@ public final class JavaStepEditor implements StepEditor {
                 "enclose", new Known<>(Step.Enclose.class, new EncloseVerb(attribution, reread))),
             Map.entry(
                 "extract",
-                new Known<>(
-                    Step.Extract.class, new ExtractVerb(attribution, reread, memberSteps))),
+                new Known<>(Step.Extract.class, new ExtractVerb(attribution, reread, memberSteps))),
             Map.entry(
                 "interface",
                 new Known<>(Step.Interface.class, new InterfaceVerb(attribution, reread))),

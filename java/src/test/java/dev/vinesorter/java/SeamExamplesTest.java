@@ -59,7 +59,8 @@ class SeamExamplesTest {
   private static Plan plan(String steps) throws IOException {
     Path file = Files.createTempFile("plan", ".yaml");
     Files.writeString(
-        file, "steps:\n" + steps.lines().map(line -> "  " + line).collect(Collectors.joining("\n")));
+        file,
+        "steps:\n" + steps.lines().map(line -> "  " + line).collect(Collectors.joining("\n")));
     Plan plan = PlanFile.read(file);
     Files.delete(file);
     return plan;

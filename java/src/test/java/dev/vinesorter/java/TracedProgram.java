@@ -23,55 +23,55 @@ final class TracedProgram {
     TracedProgram main = new TracedProgram(random);
     String work = main.method();
     return """
-        package p;
+    package p;
 
-        import java.util.ArrayList;
-        import java.util.List;
+    import java.util.ArrayList;
+    import java.util.List;
 
-        public class %1$s {
-          static final int LIMIT = 3;
-          int state = 1;
-          %1$s other;
-          final List<String> trace = new ArrayList<>();
+    public class %1$s {
+      static final int LIMIT = 3;
+      int state = 1;
+      %1$s other;
+      final List<String> trace = new ArrayList<>();
 
-          int t(String what, int value) {
-            trace.add(what + "=" + value + "/" + state);
-            state = state * 7 %% 1000 + value;
-            if (state %% 11 == 0) {
-              trace.add("fails");
-              throw new IllegalStateException(what);
-            }
-            return value;
-          }
-
-          int twice(int n) {
-            return n * 2 + LIMIT;
-          }
-
-          int mixed(int a, int b) {
-            return t("mixed", a) - b;
-          }
-
-          int unused(int a, int b) {
-            return state + a;
-          }
-
-          int work(int first, int second) {
-        %2$s  }
-
-          static List<String> run(int first, int second) {
-            %1$s one = new %1$s();
-            one.other = new %1$s();
-            try {
-              one.t("end", one.work(first, second));
-            } catch (RuntimeException e) {
-              one.trace.add(e.toString());
-            }
-            one.trace.addAll(one.other.trace);
-            return one.trace;
-          }
+      int t(String what, int value) {
+        trace.add(what + "=" + value + "/" + state);
+        state = state * 7 %% 1000 + value;
+        if (state %% 11 == 0) {
+          trace.add("fails");
+          throw new IllegalStateException(what);
         }
-        """
+        return value;
+      }
+
+      int twice(int n) {
+        return n * 2 + LIMIT;
+      }
+
+      int mixed(int a, int b) {
+        return t("mixed", a) - b;
+      }
+
+      int unused(int a, int b) {
+        return state + a;
+      }
+
+      int work(int first, int second) {
+    %2$s  }
+
+      static List<String> run(int first, int second) {
+        %1$s one = new %1$s();
+        one.other = new %1$s();
+        try {
+          one.t("end", one.work(first, second));
+        } catch (RuntimeException e) {
+          one.trace.add(e.toString());
+        }
+        one.trace.addAll(one.other.trace);
+        return one.trace;
+      }
+    }
+    """
         .formatted(name, work);
   }
 
@@ -105,7 +105,12 @@ final class TracedProgram {
       }
       case 2 -> assign(in);
       case 3 ->
-          body.append(in).append("t(\"s").append(next++).append("\", ").append(value(2)).append(");\n");
+          body.append(in)
+              .append("t(\"s")
+              .append(next++)
+              .append("\", ")
+              .append(value(2))
+              .append(");\n");
       case 4 ->
           body.append(in)
               .append(random.nextBoolean() ? "state" : "other.state")
@@ -114,7 +119,12 @@ final class TracedProgram {
               .append(";\n");
       case 5 -> body.append(in).append("other.state++;\n");
       case 6 -> {
-        body.append(in).append("if (").append(value(1)).append(" > ").append(value(1)).append(") {\n");
+        body.append(in)
+            .append("if (")
+            .append(value(1))
+            .append(" > ")
+            .append(value(1))
+            .append(") {\n");
         block(3, in + "  ", depth + 1);
         if (random.nextBoolean()) {
           body.append(in).append("} else {\n");

@@ -111,8 +111,7 @@ class TracesTest {
     }
     assertThat(compiler.run(null, null, System.err, arguments.toArray(new String[0]))).isZero();
     Map<String, List<String>> traces = new TreeMap<>();
-    try (URLClassLoader loader =
-        new URLClassLoader(new URL[] {classes.toUri().toURL()}, null)) {
+    try (URLClassLoader loader = new URLClassLoader(new URL[] {classes.toUri().toURL()}, null)) {
       for (int n = 0; n < TOGETHER; n++) {
         var method = loader.loadClass("p.P" + n).getDeclaredMethod("run", int.class, int.class);
         method.setAccessible(true);
@@ -182,7 +181,9 @@ class TracesTest {
       @Override
       public Void scan(Tree node, Void p) {
         boolean value =
-            node instanceof ExpressionTree && !(node instanceof LiteralTree) && tree.begin(node) > 0;
+            node instanceof ExpressionTree
+                && !(node instanceof LiteralTree)
+                && tree.begin(node) > 0;
         if (inside && values && value) {
           found.add(tree.text(node));
         }

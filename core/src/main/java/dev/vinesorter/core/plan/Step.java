@@ -437,8 +437,7 @@ public sealed interface Step {
    * @param insteadOf the type below it
    * @param users whose variables take it, as patterns; empty for all that can
    */
-  record Use(
-      List<String> units, String insteadOf, List<String> users, Set<Leave> leaves, int line)
+  record Use(List<String> units, String insteadOf, List<String> users, Set<Leave> leaves, int line)
       implements Step {
     public Use {
       units = List.copyOf(units);

@@ -40,7 +40,8 @@ public record LocatedTree(String text, CompilationUnitTree tree, SourcePositions
         int from = begin(node);
         boolean around = from >= 0 && from <= begin && end <= end(node);
         if (around) {
-          found[0] = getCurrentPath() == null ? new TreePath(tree) : new TreePath(getCurrentPath(), node);
+          found[0] =
+              getCurrentPath() == null ? new TreePath(tree) : new TreePath(getCurrentPath(), node);
         }
         // What has no place of its own may hold what has one.
         return around || from < 0 || node == tree ? super.scan(node, p) : null;

@@ -181,7 +181,8 @@ final class MovedText {
     String text = code.text(units.fileOf(child));
     int end = units.end(child);
     boolean constant = units.has(target, Trait.ENUM) && units.type(child).isEmpty();
-    return !constant && MemberRegion.isBlankOrComment(text.substring(end, TextLines.end(text, end)));
+    return !constant
+        && MemberRegion.isBlankOrComment(text.substring(end, TextLines.end(text, end)));
   }
 
   /** Whether nothing but constants stands in an enum, so that no semicolon ends them. */

@@ -115,7 +115,9 @@ final class PlannedNames {
         if (constant >= 0 && before.units().has(before.units().parent(constant), Trait.ENUM)) {
           constants.put(unit.substring(hash + 1), rename.to());
         }
-      } else if (step instanceof Step.Signature signature && hash >= 0 && !signature.to().isEmpty()) {
+      } else if (step instanceof Step.Signature signature
+          && hash >= 0
+          && !signature.to().isEmpty()) {
         renamed
             .computeIfAbsent(MemberNames.bare(unit.substring(hash + 1)), key -> new TreeSet<>())
             .add(signature.to());
@@ -128,7 +130,10 @@ final class PlannedNames {
     }
   }
 
-  /** A member that a step says it writes anew, or a type that it makes or of which it changes the head. */
+  /**
+   * A member that a step says it writes anew, or a type that it makes or of which it changes the
+   * head.
+   */
   private void takeRewritten(int number, String name) {
     boolean member = name.indexOf('#') >= 0;
     Level level = member ? Level.MEMBER : Level.TYPE;
@@ -139,7 +144,8 @@ final class PlannedNames {
       take(old);
     }
     if (member && fresh >= 0) {
-      take(after.units(), fresh, internal(after.units(), after.units().ancestor(fresh, Level.TYPE)));
+      take(
+          after.units(), fresh, internal(after.units(), after.units().ancestor(fresh, Level.TYPE)));
     }
     if (!member && fresh >= 0) {
       (old < 0 ? created : heads).add(internal(after.units(), fresh));

@@ -54,8 +54,7 @@ public final class Attribution {
     others.keySet().removeAll(paths);
     try (CompilerRun run =
         CompilerRun.of(
-            new CompilerRun.Input(
-                files, SketchPruning.of(others, files), build.classpath()),
+            new CompilerRun.Input(files, SketchPruning.of(others, files), build.classpath()),
             problems,
             Progress.SILENT)) {
       return work.apply(new Attributed(run));
@@ -63,8 +62,7 @@ public final class Attribution {
   }
 
   /** The sketches of all sources as they are now; null where some have none. */
-  private Map<String, String> sketches(
-      Overlay sources, MavenBuild build, List<Problem> problems) {
+  private Map<String, String> sketches(Overlay sources, MavenBuild build, List<Problem> problems) {
     if (before == null) {
       return null;
     }

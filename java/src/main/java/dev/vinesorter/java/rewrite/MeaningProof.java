@@ -64,8 +64,7 @@ final class MeaningProof {
   }
 
   private static Reason reason(String says, Site site) {
-    return new Reason(
-        RefusalCode.REBINDING, "After the step, " + says + ".", List.of(site));
+    return new Reason(RefusalCode.REBINDING, "After the step, " + says + ".", List.of(site));
   }
 
   /** A survey without what is named in some files, and without imports. */
@@ -89,7 +88,8 @@ final class MeaningProof {
     NavigableMap<Integer, Set<String>> after = names(fresh, path);
     before.putAll(patch.meant());
     for (Patch.Origin part : patch.origins()) {
-      NavigableMap<Integer, Set<String>> found = after.subMap(part.begin(), true, part.end(), false);
+      NavigableMap<Integer, Set<String>> found =
+          after.subMap(part.begin(), true, part.end(), false);
       if (part.from() < 0) {
         Set<String> means = new TreeSet<>();
         found.values().forEach(means::addAll);

@@ -111,8 +111,7 @@ public final class Naming {
     TypeElement element = (TypeElement) type.asElement();
     if (element.getSimpleName().length() == 0) {
       boolean ofInterface = !element.getInterfaces().isEmpty();
-      return of(
-          ofInterface ? element.getInterfaces().get(0) : element.getSuperclass(), depth + 1);
+      return of(ofInterface ? element.getInterfaces().get(0) : element.getSuperclass(), depth + 1);
     }
     Written name = name(element);
     if (name == null) {
@@ -126,9 +125,7 @@ public final class Naming {
       }
       arguments.add(one);
     }
-    return arguments.isEmpty()
-        ? name
-        : name.and("<").and(Written.joined(arguments, ", ")).and(">");
+    return arguments.isEmpty() ? name : name.and("<").and(Written.joined(arguments, ", ")).and(">");
   }
 
   private Written argument(TypeMirror argument, int depth) {

@@ -78,7 +78,9 @@ public final class Rewriting {
     in(file).means(at, all);
   }
 
-  /** Says that names that stay between two chars come to mean some units where they meant another. */
+  /**
+   * Says that names that stay between two chars come to mean some units where they meant another.
+   */
   public void meansInstead(int file, int begin, int end, String old, Set<String> now) {
     for (int at : places(file, begin, end)) {
       Set<String> all = means(file, at);
@@ -213,7 +215,10 @@ public final class Rewriting {
 
   /** A new source as the first edited one is encoded. */
   private SourceText likeOthers(String text) {
-    int any = patches.isEmpty() ? code.survey().at(Level.FILE).get(0) : patches.keySet().iterator().next();
+    int any =
+        patches.isEmpty()
+            ? code.survey().at(Level.FILE).get(0)
+            : patches.keySet().iterator().next();
     SourceText like = code.sources().text(code.units().name(any));
     return like.with(text.replace("\n", like.lineEnd()));
   }
@@ -229,8 +234,9 @@ public final class Rewriting {
     } else {
       names.imports(file).into(edits);
       List<TextEdits.Edit> were = patch.plain().list();
-      edits.list().stream().filter(edit -> !were.contains(edit)).forEach(
-          edit -> fresh.replace(edit.begin(), edit.end(), edit.text()));
+      edits.list().stream()
+          .filter(edit -> !were.contains(edit))
+          .forEach(edit -> fresh.replace(edit.begin(), edit.end(), edit.text()));
     }
     patch.add(fresh);
   }

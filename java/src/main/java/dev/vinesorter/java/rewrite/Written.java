@@ -36,7 +36,9 @@ public final class Written {
 
   /** A text that is written anew. */
   public static Written of(String text, Set<String> means) {
-    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, -1, Set.copyOf(means), false)));
+    return text.isEmpty()
+        ? NONE
+        : new Written(List.of(new Part(text, -1, Set.copyOf(means), false)));
   }
 
   /** A text that stands in the old source. */

@@ -20,7 +20,9 @@ import com.sun.source.util.TreePath;
 final class Assignments {
   private Assignments() {}
 
-  /** The assignment, compound assignment, increment or decrement of what is named; null for none. */
+  /**
+   * The assignment, compound assignment, increment or decrement of what is named; null for none.
+   */
   static TreePath of(TreePath named) {
     TreePath at = named;
     while (at.getParentPath().getLeaf() instanceof ParenthesizedTree) {
@@ -62,7 +64,9 @@ final class Assignments {
         || expression instanceof NewClassTree made && made.getClassBody() == null;
   }
 
-  /** Whether evaluating an expression twice is like evaluating it once: names and places of arrays. */
+  /**
+   * Whether evaluating an expression twice is like evaluating it once: names and places of arrays.
+   */
   static boolean isName(ExpressionTree expression) {
     return expression instanceof IdentifierTree
         || expression instanceof MemberSelectTree select && isName(select.getExpression())

@@ -82,8 +82,7 @@ record CallSite(
       return new CallSite(begin, path, false, arguments, -1, end);
     }
     int close = tokens.behind(open, "(", ")") - 1;
-    return new CallSite(
-        begin, path, false, arguments, tokens.begin(open), tokens.begin(close));
+    return new CallSite(begin, path, false, arguments, tokens.begin(open), tokens.begin(close));
   }
 
   /** Whether it is understood. */

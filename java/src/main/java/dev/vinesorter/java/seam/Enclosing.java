@@ -195,9 +195,12 @@ public final class Enclosing {
           site(in, at));
     }
     if (assignment.getLeaf() instanceof CompoundAssignmentTree
-        && hasComment(in, tree(in).begin(assignment.getLeaf()), tree(in).end(assignment.getLeaf()))) {
+        && hasComment(
+            in, tree(in).begin(assignment.getLeaf()), tree(in).end(assignment.getLeaf()))) {
       rewriting.refuse(
-          RefusalCode.NOT_YET, "A comment stands in the assignment, and would be lost.", site(in, at));
+          RefusalCode.NOT_YET,
+          "A comment stands in the assignment, and would be lost.",
+          site(in, at));
     }
   }
 
@@ -227,8 +230,7 @@ public final class Enclosing {
       Kind kind = references.kind(r);
       int user = references.from(r);
       int in = units.fileOf(user);
-      boolean named =
-          kind != Kind.IMPORTS && kind != Kind.MENTIONS && code.isNamed(user, r, name);
+      boolean named = kind != Kind.IMPORTS && kind != Kind.MENTIONS && code.isNamed(user, r, name);
       if (named && (units.topTypeOf(user) != top || isThroughHeir(user, in, references.at(r)))) {
         places.computeIfAbsent(in, f -> new TreeSet<>()).add(references.at(r));
       }
@@ -293,8 +295,7 @@ public final class Enclosing {
 
   private String bareName() {
     String bare = name.replaceFirst("^_+(?=\\p{L})", "");
-    boolean is =
-        type.equals("boolean") && bare.matches("is\\p{Lu}.*");
+    boolean is = type.equals("boolean") && bare.matches("is\\p{Lu}.*");
     return is ? Character.toLowerCase(bare.charAt(2)) + bare.substring(3) : bare;
   }
 
@@ -323,8 +324,7 @@ public final class Enclosing {
     for (int method : units.children(owner)) {
       int given = Getters.field(code.survey(), method, code.tokens(file));
       if (given >= 0 && given != method) {
-        boolean same =
-            MemberNames.bare(units.simpleName(method)).equals(units.simpleName(given));
+        boolean same = MemberNames.bare(units.simpleName(method)).equals(units.simpleName(given));
         plain += same ? 1 : 0;
         asBean += same ? 0 : 1;
       }
@@ -366,7 +366,10 @@ public final class Enclosing {
     if (returns) {
       return body.equals("{ return " + name + "; }");
     }
-    return body.matches("\\{ (this\\.)?" + java.util.regex.Pattern.quote(name) + " = [\\p{L}_$][\\p{L}\\d_$]*; \\}")
+    return body.matches(
+            "\\{ (this\\.)?"
+                + java.util.regex.Pattern.quote(name)
+                + " = [\\p{L}_$][\\p{L}\\d_$]*; \\}")
         && !body.matches("\\{ (\\S+) = \\1; \\}");
   }
 
@@ -382,7 +385,9 @@ public final class Enclosing {
           Element element = at == null ? null : all.element(at);
           if (!(element instanceof VariableElement variable)) {
             rewriting.refuse(
-                RefusalCode.HALF_READ, path + " could be read only in part.", code.declaration(field));
+                RefusalCode.HALF_READ,
+                path + " could be read only in part.",
+                code.declaration(field));
             return null;
           }
           if (variable.getConstantValue() != null) {
@@ -398,7 +403,11 @@ public final class Enclosing {
           related.add(owner);
           for (int one : related) {
             TypeElement known = all.elements().getTypeElement(units.name(one));
-            taken(one, known == null ? List.of() : ElementFilter.methodsIn(all.elements().getAllMembers(known)));
+            taken(
+                one,
+                known == null
+                    ? List.of()
+                    : ElementFilter.methodsIn(all.elements().getAllMembers(known)));
           }
           return null;
         });
@@ -407,11 +416,14 @@ public final class Enclosing {
   /** Refuses names that a type of the family has for something else. */
   private void taken(int type, List<ExecutableElement> inherited) {
     for (int member : units.children(type)) {
-      clash(member == getter || member == setter ? "" : MemberNames.bare(units.simpleName(member)),
+      clash(
+          member == getter || member == setter ? "" : MemberNames.bare(units.simpleName(member)),
           units.has(member, Trait.METHOD) ? MemberNames.parameters(units.simpleName(member)) : -1,
-          units.name(member), code.declaration(member));
+          units.name(member),
+          code.declaration(member));
     }
-    if (units.has(type, Trait.FOREIGN) || !code.allSupertypes(type).stream().anyMatch(s -> units.has(s, Trait.FOREIGN))) {
+    if (units.has(type, Trait.FOREIGN)
+        || !code.allSupertypes(type).stream().anyMatch(s -> units.has(s, Trait.FOREIGN))) {
       return;
     }
     for (ExecutableElement method : inherited) {
@@ -454,8 +466,7 @@ public final class Enclosing {
   private void edit() {
     // What stands in the value of an assignment comes before the assignment.
     outside()
-        .forEach(
-            (in, places) -> new TreeSet<>(places).descendingSet().forEach(at -> use(in, at)));
+        .forEach((in, places) -> new TreeSet<>(places).descendingSet().forEach(at -> use(in, at)));
     access();
     methods();
     documentation();
@@ -488,7 +499,8 @@ public final class Enclosing {
     String in = layout.memberIndent(owner);
     String step = layout.step(file);
     String end = layout.lineEnd(file);
-    String access = Access.of(units, field) == Access.PACKAGE ? "" : Access.of(units, field).shown() + " ";
+    String access =
+        Access.of(units, field) == Access.PACKAGE ? "" : Access.of(units, field).shown() + " ";
     String all = access + (units.has(field, Trait.STATIC) ? "static " : "");
     Written made = Written.NONE;
     if (read && getter < 0) {
@@ -506,7 +518,8 @@ public final class Enclosing {
               .and(in + all + "void " + setterName() + "(")
               .and(typeText())
               .and(" " + name + ") {" + end)
-              .and(in + step + self + "." + name + " = " + name + ";" + end + in + "}",
+              .and(
+                  in + step + self + "." + name + " = " + name + ";" + end + in + "}",
                   isStatic
                       ? new String[] {units.name(field), units.name(owner)}
                       : new String[] {units.name(field)});
@@ -568,7 +581,10 @@ public final class Enclosing {
     String text = code.text(file);
     int part = units.nameAt(field);
     String brackets = text.substring(part + name.length(), end).replaceAll("\\s", "");
-    return rewriting.in(file).copy(begin, begin + text.substring(begin, part).stripTrailing().length()).and(brackets);
+    return rewriting
+        .in(file)
+        .copy(begin, begin + text.substring(begin, part).stripTrailing().length())
+        .and(brackets);
   }
 
   /** Rewrites a place that names the field. */
@@ -589,7 +605,8 @@ public final class Enclosing {
       String text = code.text(in);
       int equal = equalSign(in, at + name.length());
       int past = equal + 1;
-      String between = text.substring(past, value).isBlank() ? "" : text.substring(past, value).strip() + " ";
+      String between =
+          text.substring(past, value).isBlank() ? "" : text.substring(past, value).strip() + " ";
       String comment = text.substring(at + name.length(), equal).strip();
       String cast = needsCast(plain.getExpression()) ? "(" + primitive() + ") " : "";
       String lead = "(" + comment + (comment.isEmpty() ? "" : " ") + between + cast;
@@ -609,10 +626,8 @@ public final class Enclosing {
             : patch.edited(
                 tree.begin(((CompoundAssignmentTree) leaf).getExpression()),
                 tree.end(((CompoundAssignmentTree) leaf).getExpression()));
-    String operator =
-        Assignments.operator(leaf, code.text(in), at + name.length(), tree.end(leaf));
-    boolean primary =
-        unary || binds(((CompoundAssignmentTree) leaf).getExpression(), operator);
+    String operator = Assignments.operator(leaf, code.text(in), at + name.length(), tree.end(leaf));
+    boolean primary = unary || binds(((CompoundAssignmentTree) leaf).getExpression(), operator);
     Written sum =
         call(receiver, true)
             .and("() " + operator + " " + (primary ? "" : "("))
@@ -718,7 +733,9 @@ public final class Enclosing {
       int past = link.hash() + 1 + name.length();
       String text = code.text(link.file());
       if (!own && (past >= text.length() || text.charAt(past) != '(')) {
-        rewriting.in(link.file()).replace(link.hash() + 1, past, Written.of(fresh.substring(fresh.indexOf('#') + 1)));
+        rewriting
+            .in(link.file())
+            .replace(link.hash() + 1, past, Written.of(fresh.substring(fresh.indexOf('#') + 1)));
       }
     }
   }

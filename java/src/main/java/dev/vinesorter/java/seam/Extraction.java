@@ -137,9 +137,7 @@ public final class Extraction {
     if (!step.lines().isEmpty()) {
       named = Stretch.lines(step.lines(), tokens, SourceText.lineStarts(text), text.length());
       boolean inside =
-          named != null
-              && named.begin() >= units.begin(method)
-              && named.end() <= units.end(method);
+          named != null && named.begin() >= units.begin(method) && named.end() <= units.end(method);
       if (!inside) {
         rewriting.refuse(
             RefusalCode.NO_STRETCH,
@@ -168,8 +166,10 @@ public final class Extraction {
     List<Stretch.Range> ranges = new ArrayList<>(List.of(named));
     if (step.may(Leave.ALIKE)) {
       String wanted = text.substring(named.begin(), named.end());
-      for (Stretch.Range other : Stretch.find(wanted, tokens, units.begin(owner), units.end(owner))) {
-        if (ranges.stream().noneMatch(one -> one.begin() < other.end() && other.begin() < one.end())) {
+      for (Stretch.Range other :
+          Stretch.find(wanted, tokens, units.begin(owner), units.end(owner))) {
+        if (ranges.stream()
+            .noneMatch(one -> one.begin() < other.end() && other.begin() < one.end())) {
           ranges.add(other);
         }
       }
@@ -400,18 +400,20 @@ public final class Extraction {
           if (assignment != null && named.getModifiers().contains(Modifier.FINAL)) {
             refuse(
                 RefusalCode.ASSIGNED,
-                "'" + named.getSimpleName() + "' is final and gets its value here; only a"
+                "'"
+                    + named.getSimpleName()
+                    + "' is final and gets its value here; only a"
                     + " constructor or an initialiser can do that.",
                 tree.begin(node));
           }
           boolean localType =
-              named instanceof TypeElement type
-                  && isLocal(type)
-                  && !declaresInside(stretch, type);
+              named instanceof TypeElement type && isLocal(type) && !declaresInside(stretch, type);
           if (localType) {
             refuse(
                 RefusalCode.LOCAL_CLASS,
-                "'" + named.getSimpleName() + "' is declared in the method, and not known outside"
+                "'"
+                    + named.getSimpleName()
+                    + "' is declared in the method, and not known outside"
                     + " of it.",
                 tree.begin(node));
           }
@@ -464,12 +466,12 @@ public final class Extraction {
       refuse(RefusalCode.NO_STRETCH, "What stands here is no value.", stretch.begin());
       return;
     }
-    if (type == null || type.getKind() == TypeKind.ERROR || type.getKind() == TypeKind.NULL
+    if (type == null
+        || type.getKind() == TypeKind.ERROR
+        || type.getKind() == TypeKind.NULL
         || type.getKind() == TypeKind.NONE) {
       refuse(
-          RefusalCode.UNKNOWN_NAME,
-          "The type of this expression is not known.",
-          stretch.begin());
+          RefusalCode.UNKNOWN_NAME, "The type of this expression is not known.", stretch.begin());
       return;
     }
     if (isConstant(expression) && isOperandOfChoice(stretch.parent())) {
@@ -574,8 +576,7 @@ public final class Extraction {
   private void returns(Extracted made, Leaving leaving, List<Variables.Local> left) {
     Stretch stretch = made.stretch;
     Tree first = leaving.returns().get(0);
-    boolean ofValue =
-        ((com.sun.source.tree.ReturnTree) first).getExpression() != null;
+    boolean ofValue = ((com.sun.source.tree.ReturnTree) first).getExpression() != null;
     boolean whole = leaving.neverEnds() || !ofValue && leaving.isTail();
     if (!whole || !left.isEmpty()) {
       refuse(
@@ -758,7 +759,9 @@ public final class Extraction {
             units.has(other, Trait.METHOD)
                 && MemberNames.bare(name).equals(step.as())
                 && MemberNames.parameters(name) == parameters
-                && (type == owner || !step.access().equals("private") || !units.has(other, Trait.PRIVATE));
+                && (type == owner
+                    || !step.access().equals("private")
+                    || !units.has(other, Trait.PRIVATE));
         if (same) {
           rewriting.refuse(
               RefusalCode.NAME_CLASH,
@@ -787,12 +790,7 @@ public final class Extraction {
   // ---- the edits
 
   private String unitName(Extracted made) {
-    return units.name(owner)
-        + "#"
-        + step.as()
-        + "("
-        + String.join(", ", made.parameterTypes)
-        + ")";
+    return units.name(owner) + "#" + step.as() + "(" + String.join(", ", made.parameterTypes) + ")";
   }
 
   private void write(List<Extracted> everywhere) {
@@ -828,7 +826,8 @@ public final class Extraction {
 
   private int begin(Stretch stretch) {
     boolean comments = step.code().stripLeading().startsWith("/") || !step.lines().isEmpty();
-    int above = comments ? stretch.commentsBegin(code.text(file), code.tokens(file)) : stretch.begin();
+    int above =
+        comments ? stretch.commentsBegin(code.text(file), code.tokens(file)) : stretch.begin();
     if (!step.lines().isEmpty()) {
       int first = Integer.parseInt(step.lines().substring(0, step.lines().indexOf('-')));
       int line = SourceText.lineStarts(code.text(file))[first - 1];
@@ -902,8 +901,7 @@ public final class Extraction {
 
   private Written call(Extracted made, Patch patch) {
     Written call =
-        Written.of(step.as(), unitName(made))
-            .and("(" + String.join(", ", made.arguments) + ")");
+        Written.of(step.as(), unitName(made)).and("(" + String.join(", ", made.arguments) + ")");
     Stretch stretch = made.stretch;
     if (stretch.isExpression()) {
       return call;

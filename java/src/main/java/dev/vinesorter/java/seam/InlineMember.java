@@ -316,15 +316,11 @@ public final class InlineMember {
         }
         named.merge(element, 1, Integer::sum);
         String name = node.getName().toString();
-        boolean instance =
-            isMember(element) && !element.getModifiers().contains(Modifier.STATIC);
+        boolean instance = isMember(element) && !element.getModifiers().contains(Modifier.STATIC);
         usesThis |= name.equals("this") || instance;
         if (name.equals("super")) {
           refuse(
-              RefusalCode.SUPER_CALL,
-              "What 'super' means would be lost.",
-              file,
-              home.begin(node));
+              RefusalCode.SUPER_CALL, "What 'super' means would be lost.", file, home.begin(node));
         }
         if (parameters.contains(element) && Assignments.of(getCurrentPath()) != null) {
           refuse(
@@ -334,8 +330,7 @@ public final class InlineMember {
               home.begin(node));
         }
         if (nameOf(element).equals(units.name(member))) {
-          refuse(
-              RefusalCode.RECURSION, "The method calls itself.", file, home.begin(node));
+          refuse(RefusalCode.RECURSION, "The method calls itself.", file, home.begin(node));
         }
         return null;
       }
@@ -408,8 +403,7 @@ public final class InlineMember {
     if (receiver != null && !isStatic && !isName(receiver, "this")) {
       receiver(in, tree, receiver);
     }
-    boolean isStatement =
-        site.call().getParentPath().getLeaf() instanceof ExpressionStatementTree;
+    boolean isStatement = site.call().getParentPath().getLeaf() instanceof ExpressionStatementTree;
     boolean runs =
         value.getLeaf() instanceof MethodInvocationTree
             || value.getLeaf() instanceof NewClassTree
@@ -421,7 +415,8 @@ public final class InlineMember {
           in,
           site.at());
     }
-    if (!isStatement && declaredType.getKind() == TypeKind.VOID
+    if (!isStatement
+        && declaredType.getKind() == TypeKind.VOID
         && !(site.call().getParentPath().getLeaf() instanceof LambdaExpressionTree)) {
       refuse(RefusalCode.NOT_YET, "This call is not understood.", in, site.at());
     }
@@ -494,8 +489,7 @@ public final class InlineMember {
   }
 
   /** Whether nothing that matters is evaluated in the value before a parameter. */
-  private boolean isFirst(
-      int parameter, Purity argument, int in, LocatedTree tree, CallSite site) {
+  private boolean isFirst(int parameter, Purity argument, int in, LocatedTree tree, CallSite site) {
     TreePath[] use = new TreePath[1];
     new TreePathScanner<Void, Void>() {
       @Override
@@ -556,10 +550,7 @@ public final class InlineMember {
     ExpressionTree expression = (ExpressionTree) made.getLeaf();
     Written cast = cast(in, made, parent);
     if (cast != Written.NONE) {
-      copy =
-          Assignments.isPrimary(expression)
-              ? cast.and(copy)
-              : cast.and("(").and(copy).and(")");
+      copy = Assignments.isPrimary(expression) ? cast.and(copy) : cast.and("(").and(copy).and(")");
       boolean around = Precedence.castNeedsParentheses(use.getLeaf(), parent);
       copy = around ? Written.of("(").and(copy).and(")") : copy;
     } else if (Precedence.needsParentheses(expression, use.getLeaf(), parent)) {
@@ -667,8 +658,7 @@ public final class InlineMember {
       for (int unit : units.withAllInside(file)) {
         for (int r = references.row(unit); r < references.row(unit + 1); r++) {
           Kind kind = references.kind(r);
-          boolean binds =
-              kind != Kind.IMPORTS && kind != Kind.MENTIONS && kind != Kind.THROUGH;
+          boolean binds = kind != Kind.IMPORTS && kind != Kind.MENTIONS && kind != Kind.THROUGH;
           if (binds && references.at(r) >= begin && references.at(r) < end) {
             means.add(units.name(references.target(r)));
           }
@@ -804,14 +794,9 @@ public final class InlineMember {
       boolean stays =
           edits.list().stream()
               .noneMatch(
-                  e ->
-                      link.file() == file
-                          && e.begin() <= link.begin()
-                          && link.begin() < e.end());
+                  e -> link.file() == file && e.begin() <= link.begin() && link.begin() < e.end());
       DocumentedLinks.Edit edit =
-          stays
-              ? DocumentedLinks.without(link.file(), code.text(link.file()), link.begin())
-              : null;
+          stays ? DocumentedLinks.without(link.file(), code.text(link.file()), link.begin()) : null;
       if (edit != null) {
         rewriting.in(edit.file()).replace(edit.begin(), edit.end(), Written.of(edit.text()));
       } else if (stays) {

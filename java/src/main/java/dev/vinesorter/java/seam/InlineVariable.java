@@ -166,8 +166,7 @@ public final class InlineVariable {
     Tree parent = declared.getParentPath().getLeaf();
     int at = tree.begin(variable());
     ExpressionTree value = variable().getInitializer();
-    boolean plain =
-        value != null && (parent instanceof BlockTree || parent instanceof CaseTree);
+    boolean plain = value != null && (parent instanceof BlockTree || parent instanceof CaseTree);
     if (!plain || isDeclaredWithOthers(parent)) {
       refuse(
           RefusalCode.NOT_YET,
@@ -206,8 +205,7 @@ public final class InlineVariable {
   private boolean isDeclaredWithOthers(Tree parent) {
     List<? extends StatementTree> list = Stretch.list(parent);
     return list.stream()
-        .anyMatch(
-            one -> one != variable() && tree.begin(one) == tree.begin(variable()));
+        .anyMatch(one -> one != variable() && tree.begin(one) == tree.begin(variable()));
   }
 
   private static boolean isMade(ExpressionTree value) {
@@ -221,7 +219,8 @@ public final class InlineVariable {
       @Override
       public Void visitIdentifier(IdentifierTree node, Void p) {
         Element named = all.element(getCurrentPath());
-        found[0] |= named != null && named.getKind() != ElementKind.FIELD && assigned.contains(named);
+        found[0] |=
+            named != null && named.getKind() != ElementKind.FIELD && assigned.contains(named);
         return null;
       }
     }.scan(new TreePath(declared, value), null);
@@ -254,8 +253,7 @@ public final class InlineVariable {
     List<ExpressionTree> before = inside ? Before.of(use, statement) : null;
     boolean same =
         before != null
-            && before.stream()
-                .allMatch(one -> meanings.purity(file, tree, one).swapsWith(purity));
+            && before.stream().allMatch(one -> meanings.purity(file, tree, one).swapsWith(purity));
     if (!same) {
       refuse(
           RefusalCode.EVALUATION_ORDER,
@@ -307,8 +305,7 @@ public final class InlineVariable {
     boolean primitive = own.getKind().isPrimitive();
     boolean same =
         given != null
-            && (all.types().isSameType(own, given)
-                || !primitive && !given.getKind().isPrimitive());
+            && (all.types().isSameType(own, given) || !primitive && !given.getKind().isPrimitive());
     if (same) {
       return Written.NONE;
     }

@@ -108,8 +108,7 @@ public final class InterfaceCut {
   /** Whether the interface can be called that, and lie there. */
   private void place() {
     String path = source.path();
-    boolean named =
-        step.as().matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
+    boolean named = step.as().matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
     if (!named || path == null) {
       rewriting.refuse(
           RefusalCode.BAD_TARGET,
@@ -160,8 +159,7 @@ public final class InterfaceCut {
       return;
     }
     use.tellKept(change);
-    List<ExecutableElement> inOrder =
-        SupertypeUse.inOrder(tree, all, type, List.copyOf(members));
+    List<ExecutableElement> inOrder = SupertypeUse.inOrder(tree, all, type, List.copyOf(members));
     writeInterface(inOrder);
     implement();
     inOrder.stream().filter(one -> one.getEnclosingElement().equals(type)).forEach(this::marked);
@@ -312,8 +310,7 @@ public final class InterfaceCut {
     Naming naming = source.naming();
     String in = layout.step(file);
     boolean open =
-        units.has(lower, Trait.PUBLIC)
-            || !source.packageName().equals(code.packageBefore(lower));
+        units.has(lower, Trait.PUBLIC) || !source.packageName().equals(code.packageBefore(lower));
     Written text =
         Written.of("/** What others ask of a {@link " + shownName() + "}. */\n")
             .and((open ? "public " : "") + "interface " + source.simpleName())
@@ -326,7 +323,10 @@ public final class InterfaceCut {
         return;
       }
       String doc = documentation(method, in);
-      text = text.and((first || doc.isEmpty() && allBare(members) ? "" : "\n") + doc + in).and(head).and("\n");
+      text =
+          text.and((first || doc.isEmpty() && allBare(members) ? "" : "\n") + doc + in)
+              .and(head)
+              .and("\n");
       first = false;
     }
     rewriting.newFile(source.path(), source.text(text.and("}\n")));
@@ -339,12 +339,13 @@ public final class InterfaceCut {
 
   private String shownName() {
     return source.packageName().equals(code.packageBefore(lower))
-        ? units.name(lower).substring(source.packageName().isEmpty() ? 0 : source.packageName().length() + 1)
+        ? units
+            .name(lower)
+            .substring(source.packageName().isEmpty() ? 0 : source.packageName().length() + 1)
         : units.name(lower);
   }
 
-  private Written typeParameters(
-      Naming naming, List<? extends TypeParameterElement> parameters) {
+  private Written typeParameters(Naming naming, List<? extends TypeParameterElement> parameters) {
     List<Written> written = new ArrayList<>();
     for (TypeParameterElement one : parameters) {
       Written text = Written.of(one.getSimpleName().toString());
@@ -440,8 +441,7 @@ public final class InterfaceCut {
       return null;
     }
     int unit = units.find(ElementNames.of(method), Level.MEMBER);
-    TreePath at =
-        unit < 0 ? null : tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
+    TreePath at = unit < 0 ? null : tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
     while (at != null && !(at.getLeaf() instanceof MethodTree)) {
       at = at.getParentPath();
     }
@@ -452,7 +452,8 @@ public final class InterfaceCut {
   private boolean isOverriding(TreePath method) {
     return ((MethodTree) method.getLeaf())
         .getModifiers().getAnnotations().stream()
-            .anyMatch(one -> one.getAnnotationType().toString().matches("(java\\.lang\\.)?Override"));
+            .anyMatch(
+                one -> one.getAnnotationType().toString().matches("(java\\.lang\\.)?Override"));
   }
 
   /** The documentation of a method as the interface has it, its last line ended; it goes there. */
@@ -463,7 +464,8 @@ public final class InterfaceCut {
     }
     String text = code.text(file);
     String old = Layout.indent(text, comment[0]);
-    String moved = linked(comment[0], comment[1]).replace("\r\n", "\n").replace("\n" + old, "\n" + in);
+    String moved =
+        linked(comment[0], comment[1]).replace("\r\n", "\n").replace("\n" + old, "\n" + in);
     boolean ownLine = text.substring(TextLines.begin(text, comment[0]), comment[0]).isBlank();
     int begin = comment[0];
     int end = tree.begin(declaration(method).getLeaf());
@@ -507,7 +509,8 @@ public final class InterfaceCut {
       text.replace(at - begin, at - begin + simple.length(), names.get(at));
     }
     String owner = shownName();
-    return imported(text.toString()).replaceAll("(\\{@link(?:plain)? |@see )#", "$1" + Matcher.quoteReplacement(owner) + "#");
+    return imported(text.toString())
+        .replaceAll("(\\{@link(?:plain)? |@see )#", "$1" + Matcher.quoteReplacement(owner) + "#");
   }
 
   /** Gives types full names that only documentation needs the imports of the class for. */
@@ -544,8 +547,7 @@ public final class InterfaceCut {
     Patch patch = rewriting.in(file);
     if (!declared.getImplementsClause().isEmpty()) {
       int last = declared.getImplementsClause().size() - 1;
-      patch.insert(
-          tree.end(declared.getImplementsClause().get(last)), Written.of(", ").and(name));
+      patch.insert(tree.end(declared.getImplementsClause().get(last)), Written.of(", ").and(name));
       return;
     }
     String word = units.has(lower, Trait.INTERFACE) ? " extends " : " implements ";

@@ -105,8 +105,6 @@ final class NewSource {
     String comment = text.substring(0, first).strip();
     boolean doc = comment.startsWith("/**") && !ofPackage;
     boolean apart = text.substring(0, first).replace("\r\n", "\n").endsWith("\n\n");
-    return comment.isEmpty() || doc
-        ? ""
-        : comment.replace("\r\n", "\n") + (apart ? "\n\n" : "\n");
+    return comment.isEmpty() || doc ? "" : comment.replace("\r\n", "\n") + (apart ? "\n\n" : "\n");
   }
 }

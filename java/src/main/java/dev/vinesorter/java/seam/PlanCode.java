@@ -91,7 +91,8 @@ final class PlanCode {
       if (!tokens.isWord(token)) {
         return -1;
       }
-      if (Character.isUpperCase(word.charAt(0)) && !word.equals(word.toUpperCase(java.util.Locale.ROOT))
+      if (Character.isUpperCase(word.charAt(0))
+              && !word.equals(word.toUpperCase(java.util.Locale.ROOT))
           || word.length() == 1 && token > first && Character.isUpperCase(word.charAt(0))) {
         return token;
       }

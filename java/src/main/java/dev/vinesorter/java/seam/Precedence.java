@@ -50,8 +50,7 @@ final class Precedence {
             || parent instanceof CompoundAssignmentTree
             || parent instanceof LambdaExpressionTree
             || parent instanceof NewClassTree made && made.getArguments().contains(replaced)
-            || parent instanceof MethodInvocationTree call
-                && call.getArguments().contains(replaced)
+            || parent instanceof MethodInvocationTree call && call.getArguments().contains(replaced)
             || parent instanceof ArrayAccessTree array && array.getIndex() == replaced;
     if (whole) {
       return false;

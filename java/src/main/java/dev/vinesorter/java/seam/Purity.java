@@ -62,7 +62,8 @@ record Purity(
                 || node instanceof SwitchExpressionTree
                 || node instanceof UnaryTree unary && Assignments.isStep(unary);
         is[1] |= node instanceof ArrayAccessTree;
-        is[2] |= node instanceof ArrayAccessTree || node instanceof TypeCastTree || isDivision(node);
+        is[2] |=
+            node instanceof ArrayAccessTree || node instanceof TypeCastTree || isDivision(node);
         return super.scan(node, p);
       }
 

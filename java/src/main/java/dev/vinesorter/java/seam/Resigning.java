@@ -299,8 +299,7 @@ public final class Resigning {
     List<Place> sorted = new ArrayList<>(all);
     // Calls inside of arguments stand behind the name of the call around them, and come first.
     sorted.sort(
-        (a, b) ->
-            a.file != b.file ? Integer.compare(a.file, b.file) : Integer.compare(b.at, a.at));
+        (a, b) -> a.file != b.file ? Integer.compare(a.file, b.file) : Integer.compare(b.at, a.at));
     return sorted;
   }
 
@@ -368,8 +367,7 @@ public final class Resigning {
       unknownCalls();
     }
     for (Place place : isSame() ? List.<Place>of() : places()) {
-      CallSite site =
-          CallSite.of(tree(place.file), code.tokens(place.file), place.at, place.end);
+      CallSite site = CallSite.of(tree(place.file), code.tokens(place.file), place.at, place.end);
       if (site.isReference()) {
         rewriting.refuse(
             RefusalCode.METHOD_REFERENCE,
@@ -389,8 +387,7 @@ public final class Resigning {
 
   private void call(Place place, CallSite site) {
     List<? extends ExpressionTree> arguments = site.arguments();
-    boolean fits =
-        varied ? arguments.size() >= names.size() - 1 : arguments.size() == names.size();
+    boolean fits = varied ? arguments.size() >= names.size() - 1 : arguments.size() == names.size();
     if (!fits) {
       rewriting.refuse(
           RefusalCode.ARGUMENTS,
@@ -416,8 +413,7 @@ public final class Resigning {
           fresh.add(patch.edited(begin, end));
         }
       } else {
-        fresh.add(
-            patch.edited(tree.begin(arguments.get(index)), tree.end(arguments.get(index))));
+        fresh.add(patch.edited(tree.begin(arguments.get(index)), tree.end(arguments.get(index))));
       }
     }
     if (site.open() < 0) {
@@ -433,8 +429,7 @@ public final class Resigning {
   }
 
   /** What stands between arguments; a line of its own for each stays one. */
-  private List<Written> separators(
-      int in, List<? extends ExpressionTree> arguments, Patch patch) {
+  private List<Written> separators(int in, List<? extends ExpressionTree> arguments, Patch patch) {
     List<Written> between = new ArrayList<>();
     LocatedTree tree = tree(in);
     int groups = varied ? Math.min(arguments.size(), names.size()) : arguments.size();
@@ -449,7 +444,11 @@ public final class Resigning {
     for (int n = 0; n < parts.size(); n++) {
       if (n > 0) {
         Written last = between.isEmpty() ? null : between.get(between.size() - 1);
-        boolean lines = last != null && last.text().indexOf('\n') >= 0 && !last.text().contains("//") && !last.text().contains("/*");
+        boolean lines =
+            last != null
+                && last.text().indexOf('\n') >= 0
+                && !last.text().contains("//")
+                && !last.text().contains("/*");
         all =
             all.and(
                 n - 1 < between.size()
@@ -541,8 +540,7 @@ public final class Resigning {
     List<? extends VariableTree> old = one.tree.getParameters();
     boolean finals =
         !old.isEmpty()
-            && old.stream()
-                .allMatch(p -> p.getModifiers().getFlags().contains(Modifier.FINAL));
+            && old.stream().allMatch(p -> p.getModifiers().getFlags().contains(Modifier.FINAL));
     List<Written> fresh = new ArrayList<>();
     for (int n = 0; n < from.size(); n++) {
       if (from.get(n) >= 0) {
@@ -708,7 +706,10 @@ public final class Resigning {
 
   /** A line of a comment without what it begins with. */
   private static String bare(String text, int line) {
-    return text.substring(line, TextLines.end(text, line)).strip().replaceFirst("^\\*+(?!/)\\s*", "").replaceFirst("^\\*+/", "/");
+    return text.substring(line, TextLines.end(text, line))
+        .strip()
+        .replaceFirst("^\\*+(?!/)\\s*", "")
+        .replaceFirst("^\\*+/", "/");
   }
 
   /** Documentation elsewhere that names the method with its parameters names the new ones. */

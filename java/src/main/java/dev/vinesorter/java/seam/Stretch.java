@@ -84,7 +84,9 @@ record Stretch(
       if (exact && leaf instanceof ExpressionTree && isValue(path)) {
         return make(range, List.of(), path, path.getParentPath());
       }
-      if (exact && leaf instanceof StatementTree && !(path.getParentPath().getLeaf() instanceof MethodTree)) {
+      if (exact
+          && leaf instanceof StatementTree
+          && !(path.getParentPath().getLeaf() instanceof MethodTree)) {
         return make(range, List.of(path), null, path.getParentPath());
       }
       List<? extends StatementTree> list = list(leaf);

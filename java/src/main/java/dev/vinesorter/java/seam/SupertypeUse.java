@@ -86,7 +86,9 @@ final class SupertypeUse {
             : UnitPattern.any(survey, patterns.stream().map(UnitPattern::of).toList());
   }
 
-  /** The files whose code has to be known: those that name the class, or what is declared with it. */
+  /**
+   * The files whose code has to be known: those that name the class, or what is declared with it.
+   */
   Set<String> files() {
     Set<Integer> files = new TreeSet<>();
     files.add(units.fileOf(lower));
@@ -286,7 +288,8 @@ final class SupertypeUse {
           documentation(unit, name, above);
         });
     for (TypeChange.Node node : change.nodes()) {
-      for (TypeChange.Called called : node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
+      for (TypeChange.Called called :
+          node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
         int file = units.find(called.file(), Level.FILE);
         rewriting.meansInstead(
             file,
@@ -329,8 +332,7 @@ final class SupertypeUse {
       int at = open + 1;
       for (int n = 0; n < Math.min(parts.length, fresh.length); n++) {
         int begin = at + parts[n].indexOf(old);
-        boolean changes =
-            parts[n].strip().split("\\s+")[0].equals(old) && !fresh[n].equals(old);
+        boolean changes = parts[n].strip().split("\\s+")[0].equals(old) && !fresh[n].equals(old);
         if (changes) {
           rewriting
               .in(link.file())

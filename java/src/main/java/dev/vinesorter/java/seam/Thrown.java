@@ -106,8 +106,7 @@ final class Thrown {
     public Void visitThrow(ThrowTree node, Void p) {
       TreePath value = new TreePath(getCurrentPath(), node.getExpression());
       TypeMirror type = all.type(value);
-      Element element =
-          node.getExpression() instanceof IdentifierTree ? all.element(value) : null;
+      Element element = node.getExpression() instanceof IdentifierTree ? all.element(value) : null;
       boolean again = element != null && element.getKind() == ElementKind.EXCEPTION_PARAMETER;
       if (type instanceof UnionType union) {
         union.getAlternatives().forEach(Thrown.this::add);
@@ -121,9 +120,7 @@ final class Thrown {
     private boolean isRethrown(Element parameter) {
       for (TreePath at = getCurrentPath(); at != null; at = at.getParentPath()) {
         if (at.getLeaf() instanceof CatchTree handler
-            && all.element(
-                    new TreePath(at, handler.getParameter()))
-                == parameter
+            && all.element(new TreePath(at, handler.getParameter())) == parameter
             && at.getParentPath().getLeaf() instanceof TryTree attempt) {
           scan(new TreePath(at.getParentPath(), attempt.getBlock()), null);
           return true;

@@ -22,8 +22,8 @@ import com.sun.source.tree.ParenthesizedTree;
 import com.sun.source.tree.ReturnTree;
 import com.sun.source.tree.SynchronizedTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.TypeCastTree;
 import com.sun.source.tree.TryTree;
+import com.sun.source.tree.TypeCastTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
@@ -119,7 +119,9 @@ final class TypeChange {
 
     /** The type that is declared. */
     TypeMirror type() {
-      return element instanceof ExecutableElement method ? method.getReturnType() : element.asType();
+      return element instanceof ExecutableElement method
+          ? method.getReturnType()
+          : element.asType();
     }
 
     /** Where the declaration stands, by its tree. */
@@ -492,8 +494,7 @@ final class TypeChange {
 
     private void called(Node node, Element member, int at) {
       boolean instance =
-          member instanceof ExecutableElement
-              && !member.getModifiers().contains(Modifier.STATIC);
+          member instanceof ExecutableElement && !member.getModifiers().contains(Modifier.STATIC);
       if (instance && above.has((ExecutableElement) member)) {
         node.calls.add(new Called((ExecutableElement) member, path, at));
       } else {
@@ -731,8 +732,7 @@ final class TypeChange {
           || !(method.getEnclosingElement() instanceof TypeElement owner)) {
         return found;
       }
-      Deque<TypeMirror> open =
-          new ArrayDeque<>(all.types().directSupertypes(owner.asType()));
+      Deque<TypeMirror> open = new ArrayDeque<>(all.types().directSupertypes(owner.asType()));
       Set<Element> seen = new HashSet<>();
       while (!open.isEmpty()) {
         if (open.pop() instanceof DeclaredType type

@@ -69,7 +69,8 @@ public final class UseOfSupertype {
     boolean isAbove =
         !above.equals(below)
             && all.types()
-                .isSubtype(all.types().erasure(below.asType()), all.types().erasure(above.asType()));
+                .isSubtype(
+                    all.types().erasure(below.asType()), all.types().erasure(above.asType()));
     if (!isAbove) {
       rewriting.refuse(
           RefusalCode.BAD_TARGET,
@@ -110,8 +111,7 @@ public final class UseOfSupertype {
 
     /** What the type above has of a method of the class; null for nothing. */
     private ExecutableElement member(ExecutableElement method) {
-      for (ExecutableElement one :
-          ElementFilter.methodsIn(all.elements().getAllMembers(above))) {
+      for (ExecutableElement one : ElementFilter.methodsIn(all.elements().getAllMembers(above))) {
         if (one.equals(method)
             || one.getSimpleName().equals(method.getSimpleName())
                 && all.elements().overrides(method, one, below)

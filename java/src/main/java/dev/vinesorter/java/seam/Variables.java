@@ -86,10 +86,8 @@ final class Variables {
         if (local != null) {
           TreePath assignment = Assignments.of(getCurrentPath());
           boolean plain = assignment != null && assignment.getLeaf() instanceof AssignmentTree;
-          boolean reads =
-              assignment == null || !plain || !Assignments.isStatement(assignment);
-          local.uses.add(
-              new Use(tree.begin(node), reads, assignment != null, getCurrentPath()));
+          boolean reads = assignment == null || !plain || !Assignments.isStatement(assignment);
+          local.uses.add(new Use(tree.begin(node), reads, assignment != null, getCurrentPath()));
         }
         return null;
       }
@@ -186,8 +184,7 @@ final class Variables {
     for (TreePath at = stretch.parent(); at != stretch.member(); at = at.getParentPath()) {
       Tree body = body(at.getLeaf());
       boolean carried = body != null && local.at < tree.begin(body);
-      if (at.getLeaf() instanceof EnhancedForLoopTree each
-          && each.getVariable() == local.tree()) {
+      if (at.getLeaf() instanceof EnhancedForLoopTree each && each.getVariable() == local.tree()) {
         carried = false;
       }
       int begin = tree.begin(at.getLeaf());
@@ -243,8 +240,7 @@ final class Variables {
 
   /** Whether a variable is declared by a statement of the stretch itself, and of its own. */
   boolean isPlainDeclaration(Local local) {
-    boolean direct =
-        stretch.statements().stream().anyMatch(one -> one.getLeaf() == local.tree());
+    boolean direct = stretch.statements().stream().anyMatch(one -> one.getLeaf() == local.tree());
     return direct
         && local.element.getKind() == ElementKind.LOCAL_VARIABLE
         && locals.values().stream().noneMatch(other -> other != local && other.at == local.at)

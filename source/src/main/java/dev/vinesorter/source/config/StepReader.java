@@ -22,10 +22,8 @@ abstract class StepReader {
           Map.entry("tighten", in -> new OfFlags(in, List.of("library"), Step.Tighten::new)),
           Map.entry("sort", Sort::new),
           Map.entry(
-              "remove",
-              in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)),
-          Map.entry(
-              "enclose", in -> new OfFlags(in, List.of("found-by-name"), Step.Enclose::new)),
+              "remove", in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)),
+          Map.entry("enclose", in -> new OfFlags(in, List.of("found-by-name"), Step.Enclose::new)),
           Map.entry("extract", SeamReaders.Extract::new),
           Map.entry("inline", SeamReaders.Inline::new),
           Map.entry("signature", SeamReaders.Signature::new),
