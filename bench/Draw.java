@@ -208,6 +208,31 @@ final class Draw {
         }
         yield drawn;
       }
+      case "factory" -> {
+        List<Integer> found = new ArrayList<>();
+        References references = survey.references();
+        for (int type : types) {
+          boolean made = false;
+          for (int unit : units.withAllInside(type)) {
+            for (int r : units.has(unit, Trait.CONSTRUCTOR) || unit == type ? references.to(unit) : new int[0]) {
+              made |= references.kind(r) == Kind.CREATES && units.topTypeOf(references.from(r)) != type;
+            }
+          }
+          if (made && !units.has(type, Trait.ABSTRACT) && !units.has(type, Trait.TEST)) {
+            found.add(type);
+          }
+        }
+        if (found.isEmpty()) {
+          yield null;
+        }
+        int type = any(found);
+        String gives = "";
+        for (int r = references.row(type); trial % 2 == 1 && r < references.row(type + 1); r++) {
+          boolean above = references.kind(r) == Kind.EXTENDS || references.kind(r) == Kind.IMPLEMENTS;
+          gives = above && !units.name(references.target(r)).equals("java.lang.Object") ? units.name(references.target(r)) : gives;
+        }
+        yield new Step.Factory(List.of(units.name(type)), units.name(type) + (trial % 3 == 0 ? "#madeAnew" : "Home#made"), gives, Set.of(), 0);
+      }
       case "signature" -> {
         Step drawn = null;
         for (int tries = 0; tries < 300 && drawn == null; tries++) {

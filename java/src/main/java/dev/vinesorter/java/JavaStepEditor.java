@@ -77,6 +77,9 @@ public final class JavaStepEditor implements StepEditor {
                 new Known<>(Step.Interface.class, new InterfaceVerb(attribution, reread))),
             Map.entry(
                 "inline", new Known<>(Step.Inline.class, new InlineVerb(attribution, reread))),
+            Map.entry(
+                "factory", new Known<>(Step.Factory.class, new FactoryVerb(attribution, reread))),
+            Map.entry("lift", new Known<>(Step.Lift.class, new LiftVerb(attribution, reread))),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
             Map.entry("use", new Known<>(Step.Use.class, new UseVerb(attribution, reread))));
   }

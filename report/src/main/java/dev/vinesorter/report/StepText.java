@@ -68,6 +68,21 @@ final class StepText {
       put(keys, "as", cut.as());
       keys.put("members", cut.members().size() == 1 ? cut.members().get(0) : cut.members());
       put(keys, "for", cut.users());
+    } else if (step instanceof Step.Inject inject) {
+      put(keys, "what", inject.what());
+      put(keys, "as", inject.as());
+      put(keys, "type", inject.type());
+      put(keys, "callers", inject.keep() ? "keep" : "");
+    } else if (step instanceof Step.Lift lift) {
+      put(keys, "code", lift.code());
+      put(keys, "as", lift.as());
+      put(
+          keys,
+          lift.until().isEmpty() ? "up" : "until",
+          lift.until().isEmpty() ? String.valueOf(lift.up()) : lift.until());
+    } else if (step instanceof Step.Factory factory) {
+      put(keys, "in", factory.in());
+      put(keys, "gives", factory.gives());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

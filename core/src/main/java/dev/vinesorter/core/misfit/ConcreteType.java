@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -152,11 +153,17 @@ final class ConcreteType implements Judge {
         Math.min(.75, score),
         evidence,
         against,
-        List.of(),
+        List.of(
+            new Step.Use(
+                List.of(units.name(offered)),
+                units.name(ties.unit(type)),
+                content.keySet().stream().map(one -> units.name(ties.unit(one))).toList(),
+                Set.of(),
+                0)),
         "let "
             + (content.size() == 1 ? "it" : "these " + content.size() + " types")
             + " name "
             + units.simpleName(offered)
-            + " instead (no step does this yet)");
+            + " instead");
   }
 }

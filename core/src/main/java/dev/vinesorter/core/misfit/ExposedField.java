@@ -5,9 +5,11 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /** Fields that other types write, past the type that ought to keep them right. */
@@ -76,8 +78,9 @@ final class ExposedField implements Judge {
         score,
         evidence,
         heirs ? List.of("only its heirs write it") : List.of(),
-        List.of(),
-        "enclose it: let its own type change it (no step does this yet)");
+        List.of(
+            new Step.Enclose(List.of(inquiry.units().name(members.unitOf[field])), Set.of(), 0)),
+        "enclose it: let its own type change it");
   }
 
   /** Whether the member that writes stands in a type, maybe a nested one, that has the field. */

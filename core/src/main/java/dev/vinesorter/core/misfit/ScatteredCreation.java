@@ -1,9 +1,11 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -126,13 +128,26 @@ final class ScatteredCreation implements Judge {
         Math.min(.75, .46 + .04 * by.size() + .02 * packages),
         evidence,
         List.of(),
-        List.of(),
+        steps(units, unit, ties.unit(abstraction(ties, made))),
         "make it in one place, and hand out "
             + asked
             + " instead: "
             + by.size()
             + " types in "
             + packages
-            + " packages make it (no step does this yet)");
+            + " packages make it");
+  }
+
+  /** One method makes it, in a type beside the one that is asked for; none where that is there. */
+  private static List<Step> steps(Units units, int made, int asked) {
+    String home = units.name(asked) + "s";
+    String simple = units.simpleName(asked);
+    String method = Character.toLowerCase(simple.charAt(0)) + simple.substring(1);
+    boolean isOutermost = units.level(units.parent(asked)) != Level.TYPE;
+    return units.find(home) >= 0 || !isOutermost
+        ? List.of()
+        : List.of(
+            new Step.Factory(
+                List.of(units.name(made)), home + "#" + method, units.name(asked), Set.of(), 0));
   }
 }

@@ -461,6 +461,108 @@ public sealed interface Step {
     }
   }
 
+  /**
+   * One method makes all objects of a class.
+   *
+   * @param units the one class
+   * @param in the type and the method, as {@code a.B#c}
+   * @param gives the type that the method gives; empty for the class itself
+   */
+  record Factory(List<String> units, String in, String gives, Set<Leave> leaves, int line)
+      implements Step {
+    public Factory {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "factory";
+    }
+
+    @Override
+    public Factory with(List<String> others) {
+      return new Factory(others, in, gives, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " in " + in;
+    }
+  }
+
+  /**
+   * An expression of a method becomes a parameter, which callers pass.
+   *
+   * @param units the one method
+   * @param code the expression as it stands in the method, white space aside
+   * @param as the name of the parameter
+   * @param up through how many calls it goes; where {@code until} is given, at most
+   * @param until the type or method that it does not go beyond; empty for none
+   */
+  record Lift(
+      List<String> units, String code, String as, int up, String until, Set<Leave> leaves, int line)
+      implements Step {
+    public Lift {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "lift";
+    }
+
+    @Override
+    public Lift with(List<String> others) {
+      return new Lift(others, code, as, up, until, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return verb() + " " + as + " out of " + unit();
+    }
+  }
+
+  /**
+   * What a class makes or fetches for itself is handed in.
+   *
+   * @param units the one class
+   * @param what the class that it makes, or the static method that it calls for it
+   * @param as the name of the parameter, and of the field where there is none
+   * @param type the type under which it is known; empty for that of what is handed in
+   * @param keep whether the constructor of today stays, and passes on what callers had
+   */
+  record Inject(
+      List<String> units,
+      String what,
+      String as,
+      String type,
+      boolean keep,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Inject {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "inject";
+    }
+
+    @Override
+    public Inject with(List<String> others) {
+      return new Inject(others, what, as, type, keep, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return verb() + " " + what + " into " + unit();
+    }
+  }
+
   /** A move of one unit. */
   static Move move(String unit, String into, boolean widen, int line) {
     return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);

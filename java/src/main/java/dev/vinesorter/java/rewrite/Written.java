@@ -21,7 +21,7 @@ public final class Written {
    * @param means what the names in it mean, where it is written anew
    * @param free whether its names may mean more, since somebody else wrote them
    */
-  record Part(String text, int from, Set<String> means, boolean free) {}
+  public record Part(String text, int from, Set<String> means, boolean free) {}
 
   private final List<Part> parts;
 
@@ -123,7 +123,8 @@ public final class Written {
     }
   }
 
-  List<Part> parts() {
+  /** The parts in their order. */
+  public List<Part> parts() {
     return parts;
   }
 

@@ -38,6 +38,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.lang.model.element.Modifier;
 
@@ -65,6 +66,7 @@ public final class Resigning {
   private final List<Integer> from = new ArrayList<>();
 
   private boolean varied;
+  private boolean leavesCallers;
   private final Meanings meanings;
 
   private Resigning(Rewriting rewriting, int method, Step.Signature step) {
@@ -91,8 +93,40 @@ public final class Resigning {
       Step.Signature step,
       Overlay sources,
       Function<Overlay, Survey> reread) {
+    return carryOut(survey, method, step, sources, reread, rewriting -> {});
+  }
+
+  /** The same, with something written beside that has to come together with it. */
+  static Result carryOut(
+      Survey survey,
+      int method,
+      Step.Signature step,
+      Overlay sources,
+      Function<Overlay, Survey> reread,
+      Consumer<Rewriting> beside) {
     Rewriting rewriting = new Rewriting(survey, sources);
     Resigning resigning = new Resigning(rewriting, method, step);
+    resigning.judge();
+    if (rewriting.isFine()) {
+      resigning.edit();
+      beside.accept(rewriting);
+    }
+    return rewriting.finish(reread);
+  }
+
+  /**
+   * The same where nothing that calls the method changes: they call what is left of the old
+   * signature.
+   */
+  static Result besideOld(
+      Survey survey,
+      int method,
+      Step.Signature step,
+      Overlay sources,
+      Function<Overlay, Survey> reread) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    Resigning resigning = new Resigning(rewriting, method, step);
+    resigning.leavesCallers = true;
     resigning.judge();
     if (rewriting.isFine()) {
       resigning.edit();
@@ -363,6 +397,9 @@ public final class Resigning {
   }
 
   private void calls() {
+    if (leavesCallers) {
+      return;
+    }
     if (!isSame()) {
       unknownCalls();
     }

@@ -24,6 +24,7 @@ import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.source.text.SourceText;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -130,6 +131,11 @@ final class SupertypeUse {
 
   /** Finds out what changes; null where a file could not be read. */
   TypeChange solve(Attributed all, Above above) {
+    return solve(all, above, false);
+  }
+
+  /** The same; with {@code making}, places that make objects are to give the type above, too. */
+  TypeChange solve(Attributed all, Above above, boolean making) {
     Map<String, LocatedTree> trees = new TreeMap<>();
     for (String path : files()) {
       if (path.endsWith("module-info.java")) {
@@ -150,7 +156,7 @@ final class SupertypeUse {
       return null;
     }
     Reasons reasons = new Reasons(all);
-    TypeChange change = new TypeChange(all, trees, element, above, reasons::whyNot);
+    TypeChange change = new TypeChange(all, trees, element, above, making, reasons::whyNot);
     families(change);
     change.settle();
     return change;
@@ -254,10 +260,17 @@ final class SupertypeUse {
 
   /** Writes what changes; gives the number of declarations that do. */
   int write(TypeChange change, Above above) {
+    return write(change, above, change.nodes());
+  }
+
+  /**
+   * The same for some of the declarations, of which none may flow into another one that changes.
+   */
+  int write(TypeChange change, Above above, Collection<TypeChange.Node> some) {
     int changed = 0;
     Set<String> places = new TreeSet<>();
     Map<Integer, String> signatures = new TreeMap<>();
-    for (TypeChange.Node node : change.nodes()) {
+    for (TypeChange.Node node : some) {
       if (!node.changes()) {
         continue;
       }
@@ -287,7 +300,7 @@ final class SupertypeUse {
           rewriting.rename(unit, name);
           documentation(unit, name, above);
         });
-    for (TypeChange.Node node : change.nodes()) {
+    for (TypeChange.Node node : some) {
       for (TypeChange.Called called :
           node.changes() ? node.calls() : List.<TypeChange.Called>of()) {
         int file = units.find(called.file(), Level.FILE);

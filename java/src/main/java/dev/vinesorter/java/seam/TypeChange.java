@@ -173,13 +173,27 @@ final class TypeChange {
   private final Map<String, LocatedTree> files;
   private final TypeElement lower;
   private final Above above;
+  private final boolean making;
   private final Map<Element, Node> nodes = new LinkedHashMap<>();
+
+  /** Expressions that make an object of the class, where these are to give the type above. */
+  private final List<Creation> creations = new ArrayList<>();
+
+  /**
+   * A place that makes an object.
+   *
+   * @param node what becomes of its value
+   * @param tree the expression
+   * @param constructor what it calls
+   */
+  record Creation(Node node, NewClassTree tree, ExecutableElement constructor) {}
 
   /**
    * Finds the declarations and what is done with them.
    *
    * @param files the files that name the class or what is declared with it
    * @param lower the class
+   * @param making whether expressions that make an object come to give the type above, too
    * @param mayChange whether a declaration may be changed at all; else a reason why not
    */
   TypeChange(
@@ -187,14 +201,37 @@ final class TypeChange {
       Map<String, LocatedTree> files,
       TypeElement lower,
       Above above,
+      boolean making,
       MayChange mayChange) {
     this.all = all;
     this.files = files;
     this.lower = lower;
     this.above = above;
+    this.making = making;
     files.forEach((path, tree) -> new Declarations(path, tree, mayChange).scan(tree.tree(), null));
     files.forEach((path, tree) -> new Uses(path, tree).scan(tree.tree(), null));
     files.forEach((path, tree) -> new Overrides(path).scan(tree.tree(), null));
+  }
+
+  /** The places that make objects of the class, but for those of anonymous classes below it. */
+  List<Creation> creations() {
+    return creations;
+  }
+
+  /** The declarations that values of some places come to, and what has to be like these. */
+  Set<Node> reached(List<Node> from) {
+    Set<Node> reached = new HashSet<>(from);
+    Deque<Node> open = new ArrayDeque<>(from);
+    while (!open.isEmpty()) {
+      Node node = open.pop();
+      for (Node other : nodes.values()) {
+        boolean next = other.sources.contains(node);
+        if (next && reached.add(other)) {
+          open.push(other);
+        }
+      }
+    }
+    return reached;
   }
 
   /** Says why a declaration has to stay as it is; null where it need not. */
@@ -352,8 +389,13 @@ final class TypeChange {
     /** With {@code var}, the initializer says the type. */
     private void inferred(Node made, VariableTree node) {
       made.until = node.getInitializer() == null ? made.nameAt : tree.begin(node.getInitializer());
-      if (node.getInitializer() == null
-          || origin(new TreePath(getCurrentPath(), node.getInitializer())) == null) {
+      boolean makes =
+          making
+              && node.getInitializer() instanceof NewClassTree object
+              && object.getClassBody() == null;
+      if (!makes
+          && (node.getInitializer() == null
+              || origin(new TreePath(getCurrentPath(), node.getInitializer())) == null)) {
         made.keep("its value says its type", path, tree.begin(node));
       }
     }
@@ -405,6 +447,25 @@ final class TypeChange {
     public Void visitMethodInvocation(MethodInvocationTree node, Void p) {
       use(getCurrentPath());
       return super.visitMethodInvocation(node, p);
+    }
+
+    @Override
+    public Void visitNewClass(NewClassTree node, Void p) {
+      boolean made =
+          making
+              && node.getClassBody() == null
+              && node.getEnclosingExpression() == null
+              && isLower(all.type(getCurrentPath()))
+              && all.element(getCurrentPath()) instanceof ExecutableElement;
+      // A constant of an enum is made without being written so.
+      if (made && tree.text().startsWith("new", tree.begin(node))) {
+        Element constructor = all.element(getCurrentPath());
+        int begin = tree.begin(node);
+        Node value = new Node(constructor, path, begin, tree.end(node), tree.end(node), begin);
+        creations.add(new Creation(value, node, (ExecutableElement) constructor));
+        context(value, getCurrentPath());
+      }
+      return super.visitNewClass(node, p);
     }
 
     @Override

@@ -246,4 +246,136 @@ final class SeamReaders {
       return new Step.Use(units, insteadOf, users, leaves, line);
     }
   }
+
+  /** Reads {@code factory}. */
+  static final class Factory extends StepReader {
+    private String place = "";
+    private String gives = "";
+
+    Factory(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("in", "gives");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      if (key.equals("gives")) {
+        gives = unitName(in.text(key));
+        return;
+      }
+      place = unitName(in.text(key));
+      int hash = place.indexOf('#');
+      if (hash < 1 || hash != place.lastIndexOf('#') || place.indexOf('(') >= 0) {
+        throw in.wrong("'in' takes a type and a method, such as org.x.Printers#printer");
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("factory");
+      if (place.isEmpty()) {
+        throw in.wrong(
+            "the step does not say where the method is; add 'in: org.x.Printers#printer'");
+      }
+      return new Step.Factory(units, place, gives, leaves, line);
+    }
+  }
+
+  /** Reads {@code inject}. */
+  static final class Inject extends StepReader {
+    private String what = "";
+    private String as = "";
+    private String type = "";
+    private boolean keep;
+
+    Inject(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("what", "as", "type", "callers", "pure");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "what" -> what = unitName(in.text(key));
+        case "as" -> as = identifier(key);
+        case "type" -> type = unitName(in.text(key));
+        default -> {
+          String text = in.text(key);
+          keep = text.equals("keep");
+          if (!keep && !text.equals("same")) {
+            throw in.wrong("'callers' takes 'same' or 'keep'");
+          }
+        }
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("inject");
+      if (what.isEmpty() || as.isEmpty()) {
+        throw in.wrong(
+            "the step does not say what is handed in, and under which name; add 'what: …' and 'as:"
+                + " …'");
+      }
+      return new Step.Inject(units, what, as, type, keep, leaves, line);
+    }
+  }
+
+  /** Reads {@code lift}. */
+  static final class Lift extends StepReader {
+    /** The most calls that an expression goes through. */
+    private static final int MOST_UP = 20;
+
+    private String code = "";
+    private String as = "";
+    private int up = 1;
+    private String until = "";
+
+    Lift(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("code", "as", "up", "until", "pure");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "code" -> code = code(in, key).strip();
+        case "as" -> as = identifier(key);
+        case "until" -> {
+          until = unitName(in.text(key));
+          up = MOST_UP;
+        }
+        default -> {
+          double calls = in.number(key);
+          if (calls < 1 || calls > MOST_UP || calls != Math.rint(calls)) {
+            throw in.wrong("'up' takes a number of calls, 1 to " + MOST_UP);
+          }
+          up = (int) calls;
+        }
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("lift");
+      if (code.isEmpty() || as.isEmpty()) {
+        throw in.wrong(
+            "the step does not say which expression becomes a parameter, and under which name; add"
+                + " 'code: …' and 'as: …'");
+      }
+      return new Step.Lift(units, code, as, up, until, leaves, line);
+    }
+  }
 }

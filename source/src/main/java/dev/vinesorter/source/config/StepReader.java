@@ -28,7 +28,10 @@ abstract class StepReader {
           Map.entry("inline", SeamReaders.Inline::new),
           Map.entry("signature", SeamReaders.Signature::new),
           Map.entry("interface", SeamReaders.Interface::new),
-          Map.entry("use", SeamReaders.Use::new));
+          Map.entry("use", SeamReaders.Use::new),
+          Map.entry("factory", SeamReaders.Factory::new),
+          Map.entry("inject", SeamReaders.Inject::new),
+          Map.entry("lift", SeamReaders.Lift::new));
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();

@@ -1,0 +1,391 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.ParameterizedTypeTree;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.NearestNames;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.TypeMirror;
+
+/**
+ * Objects of a class are made in one place: a method for each constructor that is called, in a type
+ * that is new or there. Where it gives a type above the class, what takes the objects names that.
+ */
+public final class FactoryMethod {
+  private final Rewriting rewriting;
+  private final SourceView code;
+  private final Units units;
+  private final Step.Factory step;
+  private final int lower;
+  private final Layout layout;
+  private final String home;
+  private final String method;
+
+  /** The type that takes the method; -1 where it is new. */
+  private final int there;
+
+  private final NewSource source;
+  private Attributed all;
+  private TypeElement below;
+
+  private FactoryMethod(Rewriting rewriting, int lower, Step.Factory step) {
+    this.rewriting = rewriting;
+    this.code = rewriting.code();
+    this.units = code.units();
+    this.step = step;
+    this.lower = lower;
+    this.layout = new Layout(code);
+    this.home = step.in().substring(0, step.in().indexOf('#'));
+    this.method = step.in().substring(step.in().indexOf('#') + 1);
+    this.there = units.find(home, Level.TYPE);
+    this.source = there < 0 ? new NewSource(code, units.fileOf(lower), home) : null;
+  }
+
+  /**
+   * Carries it out.
+   *
+   * @param lower the class
+   * @param reread reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey,
+      int lower,
+      Step.Factory step,
+      Overlay sources,
+      Attribution attribution,
+      Function<Overlay, Survey> reread) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    FactoryMethod factory = new FactoryMethod(rewriting, lower, step);
+    factory.place();
+    if (rewriting.isFine()) {
+      SupertypeUse use = new SupertypeUse(rewriting, lower, List.of());
+      Set<String> files = new TreeSet<>(use.files());
+      if (factory.there >= 0) {
+        files.add(survey.units().name(survey.units().fileOf(factory.there)));
+      }
+      attribution.of(
+          sources,
+          files,
+          attributed -> {
+            factory.all = attributed;
+            factory.run(use);
+            return null;
+          });
+    }
+    return rewriting.finish(reread);
+  }
+
+  private void place() {
+    boolean named =
+        (home + "." + method).matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)+[\\p{L}_$][\\p{L}\\d_$]*");
+    boolean lies = there >= 0 || source.path() != null;
+    if (!named || !lies || there >= 0 && units.has(there, Trait.FOREIGN)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          named ? home + " cannot take a method." : "'" + step.in() + "' names no method.",
+          code.declaration(lower));
+    } else if (there < 0 && code.sources().exists(source.path())) {
+      rewriting.refuse(
+          RefusalCode.NAME_CLASH,
+          "There is " + source.path() + " already.",
+          code.declaration(lower));
+    } else if (units.has(lower, Trait.ABSTRACT)
+        || units.has(lower, Trait.INTERFACE)
+        || units.has(lower, Trait.ENUM)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          "Nobody makes objects of " + units.name(lower) + ".",
+          code.declaration(lower));
+    } else if (units.level(units.parent(lower)) == Level.TYPE
+        && !units.has(lower, Trait.STATIC)
+        && !units.has(lower, Trait.RECORD)) {
+      rewriting.refuse(
+          RefusalCode.INNER_CLASS,
+          units.name(lower) + " is made by the objects around it.",
+          code.declaration(lower));
+    }
+  }
+
+  private void run(SupertypeUse use) {
+    below = all.elements().getTypeElement(units.name(lower));
+    String wanted = step.gives().isEmpty() ? units.name(lower) : step.gives();
+    TypeElement above = all.elements().getTypeElement(wanted);
+    if (below == null || above == null) {
+      rewriting.refuse(
+          RefusalCode.UNKNOWN_UNIT,
+          "There is no type " + wanted + ". " + NearestNames.hint(units, wanted),
+          code.declaration(lower));
+      return;
+    }
+    boolean isAbove =
+        all.types()
+            .isSubtype(all.types().erasure(below.asType()), all.types().erasure(above.asType()));
+    if (!isAbove) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          wanted + " is not above " + units.name(lower) + ".",
+          code.declaration(lower));
+      return;
+    }
+    TypeAbove type = new TypeAbove(all, rewriting, above, below);
+    TypeChange change = use.solve(all, type, true);
+    if (change == null) {
+      return;
+    }
+    boolean itself = above.equals(below);
+    List<TypeChange.Creation> made = new ArrayList<>();
+    int kept = 0;
+    for (TypeChange.Creation one : change.creations()) {
+      boolean own = isOwn(one);
+      if (!own && (itself || one.node().changes())) {
+        made.add(one);
+      } else if (!own) {
+        kept++;
+      }
+    }
+    if (made.isEmpty()) {
+      rewriting.refuse(
+          RefusalCode.NO_TAKER,
+          kept == 0
+              ? "Nobody else makes a " + units.name(lower) + "."
+              : "Every place that makes a "
+                  + units.name(lower)
+                  + " needs more than "
+                  + wanted
+                  + ".",
+          code.declaration(lower));
+      return;
+    }
+    if (!itself) {
+      List<TypeChange.Node> values = made.stream().map(TypeChange.Creation::node).toList();
+      Set<TypeChange.Node> reached = new HashSet<>(change.reached(values));
+      List<TypeChange.Node> declared = change.nodes().stream().filter(reached::contains).toList();
+      use.write(change, type, declared);
+      made.forEach(one -> calls(one, type));
+    }
+    if (kept > 0) {
+      rewriting.tell(
+          (kept == 1 ? "1 place goes" : kept + " places go")
+              + " on making a "
+              + units.simpleName(lower)
+              + ": more is asked of it.");
+    }
+    write(made, type);
+  }
+
+  /** Whether a place stands in the class itself, or in the type that makes it. */
+  private boolean isOwn(TypeChange.Creation one) {
+    int file = units.find(one.node().file(), Level.FILE);
+    int at = one.node().begin();
+    for (int top : code.typesIn(file)) {
+      boolean around = units.begin(top) <= at && at < units.end(top);
+      if (around
+          && (top == units.topTypeOf(lower) || there >= 0 && top == units.topTypeOf(there))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private void calls(TypeChange.Creation one, TypeAbove type) {
+    for (TypeChange.Called called : one.node().calls()) {
+      rewriting.meansInstead(
+          units.find(called.file(), Level.FILE),
+          called.at(),
+          called.at() + 1,
+          ElementNames.of(called.method()),
+          Set.of(type.unitOf(called.method())));
+    }
+  }
+
+  // ---- the edits
+
+  private void write(List<TypeChange.Creation> made, TypeAbove type) {
+    Map<ExecutableElement, String> constructors = new LinkedHashMap<>();
+    for (TypeChange.Creation one : made) {
+      String name = ElementNames.of(one.constructor());
+      String unit = home + "#" + method + name.substring(name.indexOf('('));
+      constructors.put(one.constructor(), unit);
+      creation(one, unit);
+    }
+    List<Written> methods = new ArrayList<>();
+    Naming naming =
+        there < 0 ? source.naming() : new Naming(code, rewriting.names(), units.fileOf(there));
+    constructors.forEach(
+        (constructor, unit) -> {
+          int known = there < 0 ? -1 : units.find(unit, Level.MEMBER);
+          if (known < 0) {
+            Written written = method(naming, constructor, type);
+            if (written != null) {
+              methods.add(written);
+            }
+          } else if (!units.has(known, Trait.STATIC)) {
+            rewriting.refuse(
+                RefusalCode.NAME_CLASH,
+                "There is " + unit + " already, which needs an object.",
+                code.declaration(known));
+          }
+        });
+    if (there >= 0) {
+      inside(methods);
+    } else {
+      file(methods, naming);
+    }
+  }
+
+  /** A place that made an object asks for one. */
+  private void creation(TypeChange.Creation one, String unit) {
+    int file = units.find(one.node().file(), Level.FILE);
+    LocatedTree tree = all.file(one.node().file());
+    ExpressionTree named = one.tree().getIdentifier();
+    Set<String> means = new TreeSet<>(Set.of(unit));
+    String arguments = "";
+    if (named instanceof ParameterizedTypeTree generic && !generic.getTypeArguments().isEmpty()) {
+      int begin = tree.begin(generic.getTypeArguments().get(0));
+      int last = generic.getTypeArguments().size() - 1;
+      arguments =
+          "<" + tree.text().substring(begin, tree.end(generic.getTypeArguments().get(last))) + ">";
+    }
+    String owner =
+        there >= 0 ? rewriting.names().in(file, there) : rewriting.names().in(file, home);
+    for (int around = there;
+        around >= 0 && units.level(around) == Level.TYPE;
+        around = units.parent(around)) {
+      means.add(units.name(around));
+    }
+    means.add(home);
+    Written call = Written.of(owner + "." + arguments + method, means);
+    rewriting
+        .in(file)
+        .replace(one.node().begin(), tree.end(named), arguments.isEmpty() ? call : call.free());
+  }
+
+  private Written method(Naming naming, ExecutableElement constructor, TypeAbove type) {
+    List<Written> parameters = new ArrayList<>();
+    List<String> names = new ArrayList<>();
+    for (int n = 0; n < constructor.getParameters().size(); n++) {
+      TypeMirror of = constructor.getParameters().get(n).asType();
+      boolean varied = constructor.isVarArgs() && n == constructor.getParameters().size() - 1;
+      Written written = varied ? naming.of(((ArrayType) of).getComponentType()) : naming.of(of);
+      if (written == null) {
+        parameters.add(null);
+        break;
+      }
+      String name = constructor.getParameters().get(n).getSimpleName().toString();
+      names.add(name);
+      parameters.add(written.and(varied ? "..." : "").and(" " + name));
+    }
+    List<Written> thrown = new ArrayList<>();
+    constructor.getThrownTypes().forEach(one -> thrown.add(naming.of(one)));
+    Written gives = naming.of(type.seen(below.asType()));
+    Written name = naming.name(below);
+    if (parameters.contains(null) || thrown.contains(null) || gives == null || name == null) {
+      rewriting.refuse(
+          RefusalCode.UNKNOWN_NAME,
+          "A type that the constructor takes has no name that could be written.",
+          code.declaration(lower));
+      return null;
+    }
+    String unit = ElementNames.of(constructor);
+    Set<String> makes = new TreeSet<>(name.means());
+    makes.remove(units.name(lower));
+    makes.add(units.find(unit, Level.MEMBER) >= 0 ? unit : units.name(lower));
+    Written head = Written.of("public static ").and(generics(naming)).and(gives);
+    head = head.and(" " + method + "(").and(Written.joined(parameters, ", ")).and(")");
+    if (!thrown.isEmpty()) {
+      head = head.and(" throws ").and(Written.joined(thrown, ", "));
+    }
+    String diamond = below.getTypeParameters().isEmpty() ? "" : "<>";
+    return head.and(" {\n@return new ")
+        .and(Written.of(name.text(), makes))
+        .and(diamond + "(" + String.join(", ", names) + ");\n}");
+  }
+
+  private Written generics(Naming naming) {
+    List<Written> all = new ArrayList<>();
+    for (TypeParameterElement one : below.getTypeParameters()) {
+      List<Written> bounds = new ArrayList<>();
+      for (TypeMirror bound : one.getBounds()) {
+        Written written = bound.toString().equals("java.lang.Object") ? null : naming.of(bound);
+        if (written != null) {
+          bounds.add(written);
+        }
+      }
+      Written name = Written.of(one.getSimpleName().toString());
+      all.add(bounds.isEmpty() ? name : name.and(" extends ").and(Written.joined(bounds, " & ")));
+    }
+    return all.isEmpty() ? Written.NONE : Written.of("<").and(Written.joined(all, ", ")).and("> ");
+  }
+
+  /** A method as it stands in a type whose members are indented so. */
+  private static Written indented(Written method, String in, String step, String end) {
+    Written all = Written.of(in);
+    for (Written.Part part : method.parts()) {
+      String text = part.text().replace("\n@", end + in + step).replace("\n}", end + in + "}");
+      all = all.and(part.text().isEmpty() ? Written.NONE : Written.of(text, part.means()));
+    }
+    return all;
+  }
+
+  private void inside(List<Written> methods) {
+    if (methods.isEmpty()) {
+      return;
+    }
+    int file = units.fileOf(there);
+    String end = layout.lineEnd(file);
+    Layout.Spot spot = layout.last(there);
+    Written all = Written.NONE;
+    for (Written one : methods) {
+      all =
+          all.and(end + (all == Written.NONE && !spot.blankBefore() ? "" : end))
+              .and(indented(one, layout.memberIndent(there), layout.step(file), end));
+    }
+    rewriting.in(file).insert(spot.at(), all);
+  }
+
+  private void file(List<Written> methods, Naming naming) {
+    String step = layout.step(units.fileOf(lower));
+    Written text =
+        Written.of(
+            "/** The one place that makes a {@link "
+                + naming.name(below).text()
+                + "}. */\npublic final class "
+                + source.simpleName()
+                + " {\n"
+                + step
+                + "private "
+                + source.simpleName()
+                + "() {}\n");
+    for (Written one : methods) {
+      text = text.and("\n").and(indented(one, step, step, "\n")).and("\n");
+    }
+    rewriting.newFile(source.path(), source.text(text.and("}\n")));
+    rewriting.rewrites(home);
+  }
+}

@@ -1,0 +1,114 @@
+package dev.vinesorter.java.seam;
+
+import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
+import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
+import javax.lang.model.util.ElementFilter;
+
+/** A type above a class that is there. */
+final class TypeAbove implements SupertypeUse.Above {
+  private final Attributed all;
+  private final Rewriting rewriting;
+  private final TypeElement above;
+  private final TypeElement below;
+
+  TypeAbove(Attributed all, Rewriting rewriting, TypeElement above, TypeElement below) {
+    this.all = all;
+    this.rewriting = rewriting;
+    this.above = above;
+    this.below = below;
+  }
+
+  @Override
+  public boolean has(ExecutableElement method) {
+    return member(method) != null;
+  }
+
+  /** What the type above has of a method of the class; null for nothing. */
+  private ExecutableElement member(ExecutableElement method) {
+    for (ExecutableElement one : ElementFilter.methodsIn(all.elements().getAllMembers(above))) {
+      if (one.equals(method)
+          || one.getSimpleName().equals(method.getSimpleName())
+              && all.elements().overrides(method, one, below)
+              && givesTheSame(one, method)) {
+        return one;
+      }
+    }
+    return null;
+  }
+
+  /** Whether a method above gives what the one of the class does, and throws no more. */
+  private boolean givesTheSame(ExecutableElement upper, ExecutableElement lower) {
+    DeclaredType seen = (DeclaredType) seen(below.asType());
+    ExecutableType high = (ExecutableType) all.types().asMemberOf(seen, upper);
+    ExecutableType low =
+        (ExecutableType) all.types().asMemberOf((DeclaredType) below.asType(), lower);
+    boolean same =
+        high.getReturnType().getKind() == low.getReturnType().getKind()
+            && (low.getReturnType().getKind() == TypeKind.VOID
+                || all.types()
+                    .isSameType(
+                        all.types().erasure(high.getReturnType()),
+                        all.types().erasure(low.getReturnType())));
+    return same
+        && high.getThrownTypes().stream()
+            .allMatch(
+                one ->
+                    low.getThrownTypes().stream()
+                        .anyMatch(other -> all.types().isSubtype(one, other)));
+  }
+
+  @Override
+  public boolean isNested() {
+    return above.getNestingKind().isNested();
+  }
+
+  @Override
+  public boolean fits(TypeMirror target) {
+    return target.getKind() == TypeKind.DECLARED
+        && all.types().isSubtype(all.types().erasure(above.asType()), all.types().erasure(target));
+  }
+
+  @Override
+  public String name() {
+    return above.getQualifiedName().toString();
+  }
+
+  @Override
+  public Written in(int file) {
+    return new Naming(rewriting.code(), rewriting.names(), file).name(above);
+  }
+
+  @Override
+  public Written typeIn(int file, TypeMirror type) {
+    TypeMirror seen = seen(type);
+    return seen == null ? null : new Naming(rewriting.code(), rewriting.names(), file).of(seen);
+  }
+
+  /** A type of the class as one of the type above; null where it is none. */
+  TypeMirror seen(TypeMirror type) {
+    if (type instanceof DeclaredType declared && declared.asElement().equals(above)) {
+      return type;
+    }
+    for (TypeMirror up : all.types().directSupertypes(type)) {
+      TypeMirror found = seen(up);
+      if (found != null) {
+        return found;
+      }
+    }
+    return null;
+  }
+
+  @Override
+  public String unitOf(ExecutableElement method) {
+    return ElementNames.of(member(method));
+  }
+}
