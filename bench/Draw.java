@@ -233,6 +233,42 @@ final class Draw {
         }
         yield new Step.Factory(List.of(units.name(type)), units.name(type) + (trial % 3 == 0 ? "#madeAnew" : "Home#made"), gives, Set.of(), 0);
       }
+      case "inject" -> {
+        List<String[]> found = new ArrayList<>();
+        References references = survey.references();
+        for (int unit : members) {
+          for (int r = references.row(unit); r < references.row(unit + 1); r++) {
+            int target = references.target(r);
+            boolean fits =
+                references.kind(r) == Kind.CREATES
+                    && !units.has(target, Trait.FOREIGN)
+                    && units.has(unit, Trait.FIELD)
+                    && !units.has(unit, Trait.STATIC)
+                    && units.topTypeOf(target) != units.topTypeOf(unit)
+                    && units.level(units.parent(unit)) == Level.TYPE;
+            if (fits) {
+              found.add(new String[] {units.name(units.parent(unit)), units.name(units.ancestor(target, Level.TYPE))});
+            }
+          }
+        }
+        if (found.isEmpty()) {
+          yield null;
+        }
+        String[] pair = any(found);
+        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 3 == 0, Set.of(Leave.PURE), 0);
+      }
+      case "lift" -> {
+        String[] drawn = null;
+        for (int tries = 0; tries < 6000 && drawn == null; tries++) {
+          int unit = any(members);
+          if (units.has(unit, Trait.METHOD) && !units.has(unit, Trait.ABSTRACT) && !ofLibrary(unit) && isUsed(unit)) {
+            drawn = stretch(unit, false);
+            boolean alone = drawn != null && drawn[1].matches("(?:new )?[A-Z][\\w.]*(?:<>)?\\([\"'A-Z0-9_., -]*\\)") && units.facts().parameters(unit).stream().noneMatch(drawn[1]::contains);
+            drawn = alone ? drawn : null;
+          }
+        }
+        yield drawn == null ? null : new Step.Lift(List.of(drawn[0]), drawn[1], "liftedOut", 1 + trial % 2, "", Set.of(Leave.PURE), 0);
+      }
       case "signature" -> {
         Step drawn = null;
         for (int tries = 0; tries < 300 && drawn == null; tries++) {

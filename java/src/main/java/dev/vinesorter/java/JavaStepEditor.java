@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.FoundByName;
@@ -17,6 +18,7 @@ import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -79,6 +81,8 @@ public final class JavaStepEditor implements StepEditor {
                 "inline", new Known<>(Step.Inline.class, new InlineVerb(attribution, reread))),
             Map.entry(
                 "factory", new Known<>(Step.Factory.class, new FactoryVerb(attribution, reread))),
+            Map.entry(
+                "inject", new Known<>(Step.Inject.class, new InjectVerb(attribution, reread))),
             Map.entry("lift", new Known<>(Step.Lift.class, new LiftVerb(attribution, reread))),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
             Map.entry("use", new Known<>(Step.Use.class, new UseVerb(attribution, reread))));
@@ -118,6 +122,13 @@ public final class JavaStepEditor implements StepEditor {
       return verbs.get(step.verb()).carryOut(survey, step, sources);
     } catch (RefusedException e) {
       return new Result(StepOutcome.refused(List.of(e.reason())), survey);
+    } catch (TextEdits.OverlapException e) {
+      RefusedException met =
+          new RefusedException(
+              RefusalCode.EDITS_OVERLAP,
+              "Two edits of the step would meet in the same place: something stands inside of"
+                  + " something that goes.");
+      return new Result(StepOutcome.refused(List.of(met.reason())), survey);
     }
   }
 

@@ -148,6 +148,24 @@ public final class Rewriting {
     told.add(sentence);
   }
 
+  /**
+   * A class gets the constructor that it had without one being written; all that made it calls
+   * that.
+   */
+  public void writesConstructor(int type) {
+    Units units = code.units();
+    References references = code.references();
+    String made = units.name(type) + "#" + units.simpleName(type) + "()";
+    rewritten.add(made);
+    for (int r : references.to(type)) {
+      if (references.kind(r) == Kind.CREATES) {
+        int at = references.at(r);
+        int file = units.fileOf(references.from(r));
+        meansInstead(file, at, at + 1, units.name(type), Set.of(made));
+      }
+    }
+  }
+
   /** A member gets another simple name, parameters included. */
   public void rename(int member, String simpleName) {
     renamed.put(member, simpleName);

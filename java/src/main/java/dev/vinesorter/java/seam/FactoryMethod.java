@@ -283,7 +283,11 @@ public final class FactoryMethod {
     Written call = Written.of(owner + "." + arguments + method, means);
     rewriting
         .in(file)
-        .replace(one.node().begin(), tree.end(named), arguments.isEmpty() ? call : call.free());
+        .replace(
+            one.node().begin(),
+            tree.end(named),
+            // What a call makes an array of is meant by its name as well.
+            arguments.isEmpty() && !one.constructor().isVarArgs() ? call : call.free());
   }
 
   private Written method(Naming naming, ExecutableElement constructor, TypeAbove type) {

@@ -36,6 +36,7 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 
@@ -222,6 +223,9 @@ public final class Lifting {
         all -> {
           LocatedTree tree = all.file(path);
           String type = tree == null ? null : type(judged, all, tree, file, ranges);
+          if (type != null) {
+            ofObject(judged, all, tree, method, ranges.get(0));
+          }
           if (type != null && !step.may(Leave.PURE)) {
             order(judged, new Meanings(code), all, tree, file, ranges);
           }
@@ -280,6 +284,43 @@ public final class Lifting {
       }
     }.scan(stretch.expression(), null);
     return judged.isFine() ? type.toString() : null;
+  }
+
+  /** What only the object has, only its own methods can pass. */
+  private static void ofObject(
+      Rewriting judged, Attributed all, LocatedTree tree, int method, Stretch.Range range) {
+    SourceView code = judged.code();
+    Units units = code.units();
+    String[] own = new String[1];
+    new TreePathScanner<Void, Void>() {
+      @Override
+      public Void visitIdentifier(IdentifierTree node, Void p) {
+        Element element = all.element(getCurrentPath());
+        boolean inside = tree.begin(node) >= range.begin() && tree.end(node) <= range.end();
+        boolean member =
+            element != null
+                && (element.getKind() == ElementKind.FIELD
+                    || element.getKind() == ElementKind.METHOD)
+                && !element.getModifiers().contains(Modifier.STATIC);
+        if (inside && member) {
+          own[0] = node.getName().toString();
+        }
+        return null;
+      }
+    }.scan(tree.tree(), null);
+    for (int r : own[0] == null ? new int[0] : code.references().to(method)) {
+      int user = code.references().from(r);
+      Kind kind = code.references().kind(r);
+      boolean calls = kind == Kind.CALLS || kind == Kind.CREATES;
+      boolean beside = units.parent(user) == units.parent(method) && !units.has(user, Trait.STATIC);
+      if (calls && !beside) {
+        judged.refuse(
+            RefusalCode.ARGUMENTS,
+            "'" + own[0] + "' belongs to the object; this caller cannot pass it.",
+            code.survey().site(r));
+        return;
+      }
+    }
   }
 
   /** It has to be evaluated once, and first, or to give the same whenever it is. */

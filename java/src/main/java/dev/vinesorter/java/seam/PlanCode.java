@@ -61,6 +61,7 @@ final class PlanCode {
     JavaTokens tokens = JavaTokens.of(text);
     StringBuilder written = new StringBuilder();
     Set<String> means = new TreeSet<>();
+    boolean unknown = false;
     int from = 0;
     for (int token = 0; token < tokens.size(); token++) {
       boolean begins =
@@ -68,6 +69,7 @@ final class PlanCode {
       int last = begins ? lastOfType(tokens, token) : -1;
       String full = last < 0 ? "" : text.substring(tokens.begin(token), tokens.end(last));
       String type = last < 0 ? null : full.indexOf('.') >= 0 ? full : meant(full);
+      unknown |= last >= 0 && type == null;
       if (type != null) {
         written.append(text, from, tokens.begin(token)).append(written(file, type));
         means.add(type);
@@ -75,7 +77,8 @@ final class PlanCode {
         token = last;
       }
     }
-    return Written.of(written.append(text.substring(from)).toString(), means);
+    Written all = Written.of(written.append(text.substring(from)).toString(), means);
+    return unknown ? all.free() : all;
   }
 
   private String written(int file, String type) {
@@ -119,6 +122,12 @@ final class PlanCode {
     String beside = around.isEmpty() ? simple : around + "." + simple;
     if (units.find(beside, Level.TYPE) >= 0) {
       return beside;
+    }
+    for (JavaHeader.Import one : code.header(home).imports()) {
+      String there = one.name() + "." + simple;
+      if (!one.isStatic() && one.onDemand() && units.find(there, Level.TYPE) >= 0) {
+        return there;
+      }
     }
     String basic = "java.lang." + simple;
     return units.find(basic, Level.TYPE) >= 0 ? basic : null;

@@ -541,7 +541,9 @@ public final class Resigning {
         documentation(one);
       }
       result(one);
-      if (one.unit >= 0) {
+      if (one.unit >= 0 && leavesCallers) {
+        rewriting.rewrites(units.name(units.parent(one.unit)) + "#" + simpleName(one));
+      } else if (one.unit >= 0) {
         rewriting.rename(one.unit, simpleName(one));
       }
     }

@@ -1,0 +1,548 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.BlockTree;
+import com.sun.source.tree.ClassTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.MethodInvocationTree;
+import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.StatementTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
+import com.sun.source.util.TreeScanner;
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.compile.SyntaxTree;
+import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+
+/**
+ * What a class makes or fetches for itself is handed in by its constructor: first the places that
+ * do so share a field, then the constructors take its value.
+ */
+public final class Injection {
+  private final Step.Inject step;
+  private final Overlay copy;
+  private final Attribution attribution;
+  private final Function<Overlay, Survey> reread;
+  private final Set<String> rewritten = new TreeSet<>();
+  private final List<String> told = new ArrayList<>();
+
+  /** The expression that is handed in, as the class has it. */
+  private String expression = "";
+
+  private String type = "";
+
+  /** The class of what is handed in. */
+  private String given = "";
+
+  private String field = "";
+
+  private Injection(
+      Step.Inject step, Overlay copy, Attribution attribution, Function<Overlay, Survey> reread) {
+    this.step = step;
+    this.copy = copy;
+    this.attribution = attribution;
+    this.reread = reread;
+  }
+
+  /**
+   * Carries it out.
+   *
+   * @param reread reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey,
+      int owner,
+      Step.Inject step,
+      Overlay sources,
+      Attribution attribution,
+      Function<Overlay, Survey> reread) {
+    Overlay copy = sources.copy();
+    Injection injection = new Injection(step, copy, attribution, reread);
+    String name = survey.units().name(owner);
+    Result result = injection.share(survey, owner);
+    if (result.outcome().accepted()) {
+      injection.note(result);
+      result = injection.constructors(result.foretold(), name);
+    }
+    if (result.outcome().accepted() && !step.type().isEmpty()) {
+      injection.note(result);
+      result = injection.generalised(result.foretold(), name);
+    }
+    if (!result.outcome().accepted()) {
+      return new Result(result.outcome(), survey);
+    }
+    sources.become(copy);
+    StepOutcome.Changed changed =
+        StepOutcome.changed(List.of())
+            .with(List.of(), injection.told)
+            .rewriting(List.copyOf(injection.rewritten));
+    return new Result(changed, result.foretold());
+  }
+
+  /** Names the wanted type in the class in the place of that of what is handed in. */
+  private Result generalised(Survey survey, String name) {
+    int lower = survey.units().find(given, Level.TYPE);
+    Step.Use use = new Step.Use(List.of(step.type()), given, List.of(name), Set.of(), step.line());
+    Result result = UseOfSupertype.carryOut(survey, lower, use, copy, attribution, reread);
+    note(result);
+    return result;
+  }
+
+  private void note(Result result) {
+    rewritten.addAll(result.outcome().rewritten());
+    told.addAll(result.outcome().offers());
+  }
+
+  // ---- one field for all places
+
+  /** A place that makes or fetches it. */
+  private record Place(int at, ExpressionTree tree, TreePath path, int user) {}
+
+  private Result share(Survey survey, int owner) {
+    Rewriting rewriting = new Rewriting(survey, copy);
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    int file = units.fileOf(owner);
+    if (units.has(owner, Trait.INTERFACE)
+        || units.has(owner, Trait.RECORD)
+        || units.has(owner, Trait.ENUM)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          units.name(owner) + " is no class that could keep what it is given.",
+          code.declaration(owner));
+      return rewriting.finish(reread);
+    }
+    LocatedTree tree = SyntaxTree.of(code.text(file)).located();
+    List<Place> places = places(rewriting, tree, owner, file);
+    if (rewriting.isFine()) {
+      judge(rewriting, tree, places, file);
+    }
+    if (rewriting.isFine()) {
+      share(rewriting, tree, places, owner);
+    }
+    return rewriting.finish(reread);
+  }
+
+  private List<Place> places(Rewriting rewriting, LocatedTree tree, int owner, int file) {
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    Set<Integer> wanted = wanted(units);
+    List<Place> places = new ArrayList<>();
+    int others = 0;
+    for (int target : wanted) {
+      for (int r : code.references().to(target)) {
+        int user = code.references().from(r);
+        Kind kind = code.references().kind(r);
+        boolean uses = kind == Kind.CREATES || kind == Kind.CALLS;
+        if (!uses || !units.inside(user, owner) || units.fileOf(user) != file) {
+          continue;
+        }
+        if (units.parent(user) != owner || units.has(user, Trait.STATIC)) {
+          others++;
+          continue;
+        }
+        JavaTokens tokens = code.tokens(file);
+        int at = code.references().at(r);
+        CallSite site = CallSite.of(tree, tokens, at, tokens.end(tokens.from(at)));
+        if (site.isCall() && gives(site, step.what())) {
+          places.add(new Place(at, (ExpressionTree) site.call().getLeaf(), site.call(), user));
+        }
+      }
+    }
+    if (places.isEmpty()) {
+      rewriting.refuse(
+          RefusalCode.NO_TARGET,
+          units.name(owner)
+              + " neither makes "
+              + step.what()
+              + " nor calls a static method for it"
+              + (others > 0 ? ", but for static members and classes inside." : "."),
+          code.declaration(owner));
+    } else if (others > 0) {
+      rewriting.tell(
+          (others == 1 ? "1 place" : others + " places")
+              + " in static members or classes inside of "
+              + units.name(owner)
+              + " go on as before.");
+    }
+    return places;
+  }
+
+  private static boolean gives(CallSite site, String what) {
+    boolean made =
+        site.call().getLeaf() instanceof com.sun.source.tree.NewClassTree one
+            && one.getClassBody() == null;
+    return made || site.call().getLeaf() instanceof MethodInvocationTree;
+  }
+
+  /** The constructors, or the static methods, that give what is handed in. */
+  private Set<Integer> wanted(Units units) {
+    Set<Integer> wanted = new TreeSet<>();
+    int hash = step.what().indexOf('#');
+    int type = units.find(hash < 0 ? step.what() : step.what().substring(0, hash), Level.TYPE);
+    if (type < 0) {
+      return wanted;
+    }
+    this.type = units.name(type);
+    this.given = units.name(type);
+    if (hash < 0) {
+      wanted.add(type);
+    }
+    for (int member : units.children(type)) {
+      boolean makes = hash < 0 && units.has(member, Trait.CONSTRUCTOR);
+      boolean ofItself =
+          hash < 0
+              && units.has(member, Trait.METHOD)
+              && units.has(member, Trait.STATIC)
+              && units.type(member).equals(units.simpleName(type));
+      boolean named =
+          hash >= 0
+              && units.has(member, Trait.STATIC)
+              && (units.name(member).equals(step.what())
+                  || MemberNames.bare(units.name(member)).equals(step.what()));
+      if (named && !units.type(member).isEmpty()) {
+        this.type = units.type(member);
+      }
+      if (makes || ofItself || named) {
+        wanted.add(member);
+      }
+    }
+    return wanted;
+  }
+
+  /**
+   * All places have to say the same, of nothing that only a method knows, and at a time that will
+   * do.
+   */
+  private void judge(Rewriting rewriting, LocatedTree tree, List<Place> places, int file) {
+    SourceView code = rewriting.code();
+    Meanings meanings = new Meanings(code);
+    String first = tree.text(places.get(0).tree);
+    for (Place place : places) {
+      String text = tree.text(place.tree);
+      if (!JavaTokens.of(text).toString().equals(JavaTokens.of(first).toString())
+          && !text.replaceAll("\\s+", "").equals(first.replaceAll("\\s+", ""))) {
+        rewriting.refuse(
+            RefusalCode.TWO_TARGETS,
+            "Here it is made otherwise than elsewhere in the class.",
+            code.site(file, code.tokens(file).from(place.at)));
+      }
+      new TreeScanner<Void, Void>() {
+        @Override
+        public Void visitIdentifier(IdentifierTree node, Void p) {
+          int member = meanings.member(file, tree.begin(node));
+          boolean isStatic = member >= 0 && code.units().has(member, Trait.STATIC);
+          boolean isType = Character.isUpperCase(node.getName().charAt(0)) || isMade(node, place);
+          if (!isStatic && !isType) {
+            rewriting.refuse(
+                RefusalCode.ARGUMENTS,
+                "'" + node.getName() + "' is known in the class alone; nobody else can pass this.",
+                code.site(file, code.tokens(file).from(tree.begin(node))));
+          }
+          return null;
+        }
+      }.scan(place.tree, null);
+      boolean inField =
+          place.path.getParentPath().getLeaf() instanceof VariableTree
+              && place.path.getParentPath().getParentPath().getLeaf() instanceof ClassTree;
+      if (!inField && !step.may(Leave.PURE)) {
+        rewriting.refuse(
+            RefusalCode.EVALUATION_ORDER,
+            "It would be made or fetched once, with the object, and not here each time. With 'pure:"
+                + " true' that is taken for the same.",
+            code.site(file, code.tokens(file).from(place.at)));
+      }
+    }
+    expression = first;
+  }
+
+  private static boolean isMade(IdentifierTree node, Place place) {
+    return place.tree instanceof com.sun.source.tree.NewClassTree made
+        && made.getIdentifier() == node;
+  }
+
+  /** Lets all places share a field: one that is there, or a new one. */
+  private void share(Rewriting rewriting, LocatedTree tree, List<Place> places, int owner) {
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    int file = units.fileOf(owner);
+    PlanCode plan = new PlanCode(code, rewriting.names(), file);
+    Place own = null;
+    for (Place place : places) {
+      Tree parent = place.path.getParentPath().getLeaf();
+      boolean declares =
+          parent instanceof VariableTree
+              && place.path.getParentPath().getParentPath().getLeaf() instanceof ClassTree;
+      own = declares && own == null ? place : own;
+    }
+    if (own != null) {
+      VariableTree declared = (VariableTree) own.path.getParentPath().getLeaf();
+      field = declared.getName().toString();
+      String written = tree.text(declared.getType());
+      type = given.endsWith("." + written) ? given : written;
+    } else {
+      field = step.as();
+      for (int member : units.children(owner)) {
+        if (units.simpleName(member).equals(field)) {
+          rewriting.refuse(
+              RefusalCode.NAME_CLASH,
+              "There is " + units.name(member) + " already. Choose another name.",
+              code.declaration(member));
+          return;
+        }
+      }
+      Layout layout = new Layout(code);
+      String end = layout.lineEnd(file);
+      int last = last(code, owner);
+      Written made =
+          Written.of(layout.memberIndent(owner) + "private final ")
+              .and(plan.in(file, type))
+              .and(" " + field + " = ")
+              .and(
+                  rewriting
+                      .in(file)
+                      .copy(tree.begin(places.get(0).tree), tree.end(places.get(0).tree)))
+              .and(";");
+      if (last >= 0) {
+        rewriting.in(file).insert(layout.behind(last).at(), Written.of(end).and(made));
+      } else {
+        JavaTokens tokens = code.tokens(file);
+        int brace = tokens.from(units.nameAt(owner));
+        while (!tokens.is(brace, "{")) {
+          brace++;
+        }
+        rewriting.in(file).insert(tokens.end(brace), Written.of(end).and(made).and(end));
+      }
+    }
+    for (Place place : places) {
+      if (place != own) {
+        rewriting
+            .in(file)
+            .replace(
+                tree.begin(place.tree),
+                tree.end(place.tree),
+                Written.of(field, units.name(owner) + "#" + field));
+      }
+    }
+  }
+
+  private static int last(SourceView code, int owner) {
+    Units units = code.units();
+    int last = -1;
+    for (int member : units.children(owner)) {
+      boolean own = units.has(member, Trait.FIELD) && !units.has(member, Trait.STATIC);
+      last = own && (last < 0 || units.end(member) > units.end(last)) ? member : last;
+    }
+    return last >= 0 ? last : new Layout(code).lastOf(owner, Trait.FIELD, null);
+  }
+
+  // ---- the constructors
+
+  private Result constructors(Survey survey, String name) {
+    Survey now = survey;
+    if (constructorsOf(now, name).isEmpty()) {
+      Result written = emptyConstructor(now, name);
+      if (!written.outcome().accepted()) {
+        return written;
+      }
+      note(written);
+      now = written.foretold();
+    }
+    for (String constructor : List.copyOf(constructorsOf(now, name))) {
+      int unit = now.units().find(constructor, Level.MEMBER);
+      List<Step.Parameter> parameters = new ArrayList<>();
+      now.units()
+          .facts()
+          .parameters(unit)
+          .forEach(one -> parameters.add(new Step.Parameter(one, "", "")));
+      parameters.add(new Step.Parameter(step.as(), type, expression));
+      Set<Leave> leaves = step.keep() ? Set.of(Leave.FORWARD) : Set.of();
+      Step.Signature signature =
+          new Step.Signature(List.of(constructor), parameters, "", "", leaves, step.line());
+      Result signed =
+          step.keep()
+              ? Resigning.besideOld(now, unit, signature, copy, reread)
+              : Resigning.carryOut(now, unit, signature, copy, reread);
+      if (!signed.outcome().accepted()) {
+        return signed;
+      }
+      note(signed);
+      now = signed.foretold();
+    }
+    return assign(now, name);
+  }
+
+  /** The constructors that do not leave the work to another one. */
+  private List<String> constructorsOf(Survey survey, String name) {
+    Units units = survey.units();
+    SourceView code = new SourceView(survey, copy);
+    int owner = units.find(name, Level.TYPE);
+    LocatedTree tree = SyntaxTree.of(code.text(units.fileOf(owner))).located();
+    List<String> found = new ArrayList<>();
+    for (int member : units.children(owner)) {
+      if (units.has(member, Trait.CONSTRUCTOR) && units.begin(member) >= 0) {
+        MethodTree declared = method(tree, units.nameAt(member));
+        if (declared != null && !delegates(declared)) {
+          found.add(units.name(member));
+        }
+      }
+    }
+    return found;
+  }
+
+  private static MethodTree method(LocatedTree tree, int nameAt) {
+    TreePath at = tree.around(nameAt, nameAt + 1);
+    while (at != null && !(at.getLeaf() instanceof MethodTree)) {
+      at = at.getParentPath();
+    }
+    return at == null ? null : (MethodTree) at.getLeaf();
+  }
+
+  private static boolean delegates(MethodTree constructor) {
+    return calls(constructor, "this");
+  }
+
+  /** Whether a constructor begins by calling another one. */
+  private static boolean calls(MethodTree constructor, String word) {
+    List<? extends StatementTree> body = constructor.getBody().getStatements();
+    return !body.isEmpty()
+        && body.get(0) instanceof ExpressionStatementTree first
+        && first.getExpression() instanceof MethodInvocationTree call
+        && call.getMethodSelect() instanceof IdentifierTree name
+        && name.getName().contentEquals(word);
+  }
+
+  private Result emptyConstructor(Survey survey, String name) {
+    Rewriting rewriting = new Rewriting(survey, copy);
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    int owner = units.find(name, Level.TYPE);
+    int file = units.fileOf(owner);
+    Layout layout = new Layout(code);
+    String end = layout.lineEnd(file);
+    String in = layout.memberIndent(owner);
+    String access =
+        units.has(owner, Trait.PUBLIC)
+            ? "public "
+            : units.has(owner, Trait.PROTECTED)
+                ? "protected "
+                : units.has(owner, Trait.PRIVATE) ? "private " : "";
+    int last = last(code, owner);
+    String text = end + end + in + access + units.simpleName(owner) + "() {}";
+    if (last < 0) {
+      rewriting.refuse(
+          RefusalCode.NOT_YET, name + " has no field and no constructor.", code.declaration(owner));
+      return rewriting.finish(reread);
+    }
+    rewriting.in(file).insert(layout.behind(last).at(), Written.of(text));
+    rewriting.writesConstructor(owner);
+    return rewriting.finish(reread);
+  }
+
+  /** Gives the field its value in the constructors. */
+  private Result assign(Survey survey, String name) {
+    Rewriting rewriting = new Rewriting(survey, copy);
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    int owner = units.find(name, Level.TYPE);
+    int file = units.fileOf(owner);
+    LocatedTree tree = SyntaxTree.of(code.text(file)).located();
+    int unit = units.find(name + "#" + field, Level.MEMBER);
+    TreePath path = tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
+    while (!(path.getLeaf() instanceof VariableTree)) {
+      path = path.getParentPath();
+    }
+    VariableTree declared = (VariableTree) path.getLeaf();
+    earlyUses(rewriting, tree, path, unit, file);
+    int nameEnd = units.nameAt(unit) + field.length();
+    rewriting.in(file).remove(nameEnd, tree.end(declared.getInitializer()));
+    Layout layout = new Layout(code);
+    String end = layout.lineEnd(file);
+    for (int member : units.children(owner)) {
+      MethodTree constructor =
+          units.has(member, Trait.CONSTRUCTOR) && units.begin(member) >= 0
+              ? method(tree, units.nameAt(member))
+              : null;
+      if (constructor == null || delegates(constructor)) {
+        continue;
+      }
+      BlockTree body = constructor.getBody();
+      String in = Layout.indent(code.text(file), tree.begin(constructor)) + layout.step(file);
+      Written assignment = Written.of("this." + field + " = " + step.as() + ";", units.name(unit));
+      boolean first = calls(constructor, "super");
+      boolean empty = body.getStatements().isEmpty();
+      int at = first ? tree.end(body.getStatements().get(0)) : tree.begin(body) + 1;
+      if (!empty && body.getStatements().stream().allMatch(Injection::isPlain)) {
+        at = tree.end(body.getStatements().get(body.getStatements().size() - 1));
+      }
+      boolean oneLine =
+          code.text(file).substring(tree.begin(body), tree.end(body)).indexOf('\n') < 0;
+      Written text = Written.of(end + in).and(assignment);
+      if (oneLine) {
+        text = text.and(end + Layout.indent(code.text(file), tree.begin(constructor)));
+      }
+      if (oneLine && !empty) {
+        rewriting.refuse(
+            RefusalCode.ONE_LINE,
+            "The constructor stands on one line. Give it lines of its own first.",
+            code.declaration(member));
+      }
+      rewriting.in(file).insert(at, text);
+    }
+    Result result = rewriting.finish(reread);
+    note(result);
+    return result;
+  }
+
+  /** Whether a statement only gives a name the value of another. */
+  private static boolean isPlain(StatementTree statement) {
+    return statement instanceof ExpressionStatementTree run
+        && run.getExpression() instanceof AssignmentTree assignment
+        && Assignments.isName(assignment.getExpression());
+  }
+
+  /** What is worked out before the constructors run must not need the field. */
+  private void earlyUses(
+      Rewriting rewriting, LocatedTree tree, TreePath declared, int unit, int file) {
+    SourceView code = rewriting.code();
+    References references = code.references();
+    for (int r : references.to(unit)) {
+      int user = references.from(r);
+      boolean early =
+          user != unit
+              && code.units().parent(user) == code.units().parent(unit)
+              && (code.units().has(user, Trait.FIELD) || code.units().has(user, Trait.INITIALISER));
+      if (early) {
+        rewriting.refuse(
+            RefusalCode.EVALUATION_ORDER,
+            "This is worked out before the constructor has what is handed in.",
+            code.site(file, code.tokens(file).from(references.at(r))));
+      }
+    }
+  }
+}
