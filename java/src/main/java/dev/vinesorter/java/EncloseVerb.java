@@ -9,22 +9,19 @@ import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.StepUnits;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.seam.Enclosing;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Function;
 
 /** Fields become private, one after the other; all of them or none. */
 final class EncloseVerb implements Verb<Step.Enclose> {
-  private final Attribution attribution;
-  private final Function<Overlay, Survey> reread;
+  private final Readings readings;
 
-  EncloseVerb(Attribution attribution, Function<Overlay, Survey> reread) {
-    this.attribution = attribution;
-    this.reread = reread;
+  EncloseVerb(Readings readings) {
+    this.readings = readings;
   }
 
   @Override
@@ -39,7 +36,7 @@ final class EncloseVerb implements Verb<Step.Enclose> {
       if (units.has(field, Trait.PRIVATE)) {
         continue;
       }
-      Result result = Enclosing.carryOut(now, field, step, copy, attribution, reread);
+      Result result = Enclosing.carryOut(now, field, step, copy, readings);
       if (!result.outcome().accepted()) {
         return new Result(result.outcome(), survey);
       }

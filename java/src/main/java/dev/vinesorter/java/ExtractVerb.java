@@ -10,26 +10,23 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.StepUnits;
 import dev.vinesorter.java.member.MemberSteps;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.seam.Extraction;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Function;
 
 /**
  * Code of a method becomes a method of its own, and goes into another type where that is wanted.
  */
 final class ExtractVerb implements Verb<Step.Extract> {
-  private final Attribution attribution;
-  private final Function<Overlay, Survey> reread;
+  private final Readings readings;
   private final MemberSteps memberSteps;
 
-  ExtractVerb(Attribution attribution, Function<Overlay, Survey> reread, MemberSteps memberSteps) {
-    this.attribution = attribution;
-    this.reread = reread;
+  ExtractVerb(Readings readings, MemberSteps memberSteps) {
+    this.readings = readings;
     this.memberSteps = memberSteps;
   }
 
@@ -38,7 +35,7 @@ final class ExtractVerb implements Verb<Step.Extract> {
       throws RefusedException {
     int method = member(survey, step.unit(), sources);
     Overlay copy = sources.copy();
-    Result extracted = Extraction.carryOut(survey, method, step, copy, attribution, reread);
+    Result extracted = Extraction.carryOut(survey, method, step, copy, readings);
     boolean goes = !step.into().isEmpty() && extracted.outcome().accepted();
     Result result = goes ? moved(survey, method, step, copy, extracted) : extracted;
     if (result.outcome().accepted()) {

@@ -12,6 +12,7 @@ import dev.vinesorter.java.member.MemberSteps;
 import dev.vinesorter.java.mention.WrittenNames;
 import dev.vinesorter.java.read.Attribution;
 import dev.vinesorter.java.read.JavaReader;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.read.Rereading;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -62,6 +63,7 @@ public final class JavaStepEditor implements StepEditor {
   private JavaStepEditor(Function<Overlay, Survey> reread, Attribution attribution) {
     this.memberSteps = new MemberSteps(reread, written);
     Renaming renaming = new Renaming(written);
+    Readings readings = new Readings(attribution, reread);
     this.verbs =
         Map.ofEntries(
             Map.entry("move", new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming))),
@@ -69,23 +71,16 @@ public final class JavaStepEditor implements StepEditor {
             Map.entry("tighten", new Known<>(Step.Tighten.class, new TightenVerb())),
             Map.entry("sort", new Known<>(Step.Sort.class, new SortVerb())),
             Map.entry("remove", new Known<>(Step.Remove.class, new RemoveVerb(written, reread))),
+            Map.entry("enclose", new Known<>(Step.Enclose.class, new EncloseVerb(readings))),
             Map.entry(
-                "enclose", new Known<>(Step.Enclose.class, new EncloseVerb(attribution, reread))),
-            Map.entry(
-                "extract",
-                new Known<>(Step.Extract.class, new ExtractVerb(attribution, reread, memberSteps))),
-            Map.entry(
-                "interface",
-                new Known<>(Step.Interface.class, new InterfaceVerb(attribution, reread))),
-            Map.entry(
-                "inline", new Known<>(Step.Inline.class, new InlineVerb(attribution, reread))),
-            Map.entry(
-                "factory", new Known<>(Step.Factory.class, new FactoryVerb(attribution, reread))),
-            Map.entry(
-                "inject", new Known<>(Step.Inject.class, new InjectVerb(attribution, reread))),
-            Map.entry("lift", new Known<>(Step.Lift.class, new LiftVerb(attribution, reread))),
+                "extract", new Known<>(Step.Extract.class, new ExtractVerb(readings, memberSteps))),
+            Map.entry("interface", new Known<>(Step.Interface.class, new InterfaceVerb(readings))),
+            Map.entry("inline", new Known<>(Step.Inline.class, new InlineVerb(readings))),
+            Map.entry("factory", new Known<>(Step.Factory.class, new FactoryVerb(readings))),
+            Map.entry("inject", new Known<>(Step.Inject.class, new InjectVerb(readings))),
+            Map.entry("lift", new Known<>(Step.Lift.class, new LiftVerb(readings))),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
-            Map.entry("use", new Known<>(Step.Use.class, new UseVerb(attribution, reread))));
+            Map.entry("use", new Known<>(Step.Use.class, new UseVerb(readings))));
   }
 
   /** The verbs that are known of Java. */

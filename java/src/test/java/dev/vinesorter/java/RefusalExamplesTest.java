@@ -49,7 +49,15 @@ class RefusalExamplesTest {
   @TempDir Path folder;
 
   static Stream<String> examples() throws IOException {
-    try (InputStream in = RefusalExamplesTest.class.getResourceAsStream("/refusals.txt")) {
+    return examples("/refusals.txt");
+  }
+
+  static Stream<String> ofSeams() throws IOException {
+    return examples("/seam-refusals.txt");
+  }
+
+  private static Stream<String> examples(String resource) throws IOException {
+    try (InputStream in = RefusalExamplesTest.class.getResourceAsStream(resource)) {
       String all = new String(in.readAllBytes(), StandardCharsets.UTF_8);
       return Arrays.stream(all.split("(?m)^### ")).skip(1).toList().stream();
     }
@@ -70,7 +78,7 @@ class RefusalExamplesTest {
   }
 
   @ParameterizedTest
-  @MethodSource("examples")
+  @MethodSource({"examples", "ofSeams"})
   void exampleBringsItAbout(String example) throws IOException {
     int sources = example.indexOf("--- ");
     String step = example.substring(example.indexOf('\n') + 1, sources).strip();
@@ -79,7 +87,11 @@ class RefusalExamplesTest {
         file,
         "steps:\n  - "
             + step.lines()
-                .map(line -> line.replaceFirst(": (.*)", ": \"$1\"").replace("\"true\"", "true"))
+                .map(
+                    line ->
+                        line.replaceFirst(": (.*)", ": \"$1\"")
+                            .replace("\"true\"", "true")
+                            .replaceFirst(": \"(\\[.*])\"$", ": $1"))
                 .collect(Collectors.joining("\n    ")));
     Plan plan = PlanFile.read(file);
     Files.delete(file);

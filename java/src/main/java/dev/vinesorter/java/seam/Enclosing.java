@@ -28,7 +28,7 @@ import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
@@ -42,7 +42,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
@@ -65,7 +64,7 @@ public final class Enclosing {
   private final SourceView code;
   private final Units units;
   private final References references;
-  private final Attribution attribution;
+  private final Readings readings;
   private final int field;
   private final int owner;
   private final int file;
@@ -82,12 +81,12 @@ public final class Enclosing {
   private boolean read;
   private boolean written;
 
-  private Enclosing(Rewriting rewriting, Attribution attribution, int field) {
+  private Enclosing(Rewriting rewriting, Readings readings, int field) {
     this.rewriting = rewriting;
     this.code = rewriting.code();
     this.units = code.units();
     this.references = code.references();
-    this.attribution = attribution;
+    this.readings = readings;
     this.field = field;
     this.owner = units.parent(field);
     this.file = units.fileOf(field);
@@ -99,22 +98,17 @@ public final class Enclosing {
   /**
    * Carries it out for one field that is not private.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int field,
-      Step.Enclose step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int field, Step.Enclose step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
-    Enclosing enclosing = new Enclosing(rewriting, attribution, field);
+    Enclosing enclosing = new Enclosing(rewriting, readings, field);
     enclosing.judge(step);
     if (rewriting.isFine()) {
       enclosing.edit();
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   // ---- what speaks against it
@@ -376,7 +370,7 @@ public final class Enclosing {
   /** What only the compiler knows: constants, and methods that libraries hand down. */
   private void attributed() {
     String path = units.name(file);
-    attribution.of(
+    readings.of(
         code.sources(),
         Set.of(path),
         all -> {

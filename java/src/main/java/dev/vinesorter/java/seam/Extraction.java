@@ -27,7 +27,7 @@ import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -43,7 +43,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -87,21 +86,16 @@ public final class Extraction {
   /**
    * Carries it out.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int method,
-      Step.Extract step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int method, Step.Extract step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     Extraction extraction = new Extraction(rewriting, method, step);
     List<Stretch.Range> ranges = extraction.ranges();
     if (rewriting.isFine()) {
       String path = survey.units().name(extraction.file);
-      attribution.of(
+      readings.of(
           sources,
           Set.of(path),
           attributed -> {
@@ -111,7 +105,7 @@ public final class Extraction {
             return null;
           });
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   /** The full name of the new method, as far as a name tells it. */

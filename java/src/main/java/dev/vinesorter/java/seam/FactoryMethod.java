@@ -13,20 +13,18 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.TypeParameterElement;
@@ -71,15 +69,10 @@ public final class FactoryMethod {
    * Carries it out.
    *
    * @param lower the class
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int lower,
-      Step.Factory step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int lower, Step.Factory step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     FactoryMethod factory = new FactoryMethod(rewriting, lower, step);
     factory.place();
@@ -89,7 +82,7 @@ public final class FactoryMethod {
       if (factory.there >= 0) {
         files.add(survey.units().name(survey.units().fileOf(factory.there)));
       }
-      attribution.of(
+      readings.of(
           sources,
           files,
           attributed -> {
@@ -98,10 +91,19 @@ public final class FactoryMethod {
             return null;
           });
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   private void place() {
+    int known = step.gives().isEmpty() ? -1 : units.find(step.gives(), Level.TYPE);
+    boolean own = known >= 0 && known != lower && !units.has(known, Trait.FOREIGN);
+    if (own && !code.allSupertypes(lower).contains(known)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          step.gives() + " is not above " + units.name(lower) + ".",
+          code.declaration(lower));
+      return;
+    }
     boolean named =
         (home + "." + method).matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)+[\\p{L}_$][\\p{L}\\d_$]*");
     boolean lies = there >= 0 || source.path() != null;
@@ -158,17 +160,16 @@ public final class FactoryMethod {
     if (change == null) {
       return;
     }
-    boolean itself = above.equals(below);
-    List<TypeChange.Creation> made = new ArrayList<>();
-    int kept = 0;
-    for (TypeChange.Creation one : change.creations()) {
-      boolean own = isOwn(one);
-      if (!own && (itself || one.node().changes())) {
-        made.add(one);
-      } else if (!own) {
-        kept++;
-      }
-    }
+    made(use, change, type, above.equals(below));
+  }
+
+  /** Finds the places that can take what the method gives, and writes them. */
+  private void made(SupertypeUse use, TypeChange change, TypeAbove type, boolean itself) {
+    List<TypeChange.Creation> others =
+        change.creations().stream().filter(one -> !isOwn(one)).toList();
+    List<TypeChange.Creation> made =
+        others.stream().filter(one -> itself || one.node().changes()).toList();
+    int kept = others.size() - made.size();
     if (made.isEmpty()) {
       rewriting.refuse(
           RefusalCode.NO_TAKER,
@@ -177,16 +178,15 @@ public final class FactoryMethod {
               : "Every place that makes a "
                   + units.name(lower)
                   + " needs more than "
-                  + wanted
+                  + type.name()
                   + ".",
           code.declaration(lower));
       return;
     }
     if (!itself) {
-      List<TypeChange.Node> values = made.stream().map(TypeChange.Creation::node).toList();
-      Set<TypeChange.Node> reached = new HashSet<>(change.reached(values));
-      List<TypeChange.Node> declared = change.nodes().stream().filter(reached::contains).toList();
-      use.write(change, type, declared);
+      Set<TypeChange.Node> reached =
+          change.reached(made.stream().map(TypeChange.Creation::node).toList());
+      use.write(change, type, change.nodes().stream().filter(reached::contains).toList());
       made.forEach(one -> calls(one, type));
     }
     if (kept > 0) {

@@ -27,7 +27,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -37,7 +37,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 
 /**
  * What a class makes or fetches for itself is handed in by its constructor: first the places that
@@ -46,8 +45,7 @@ import java.util.function.Function;
 public final class Injection {
   private final Step.Inject step;
   private final Overlay copy;
-  private final Attribution attribution;
-  private final Function<Overlay, Survey> reread;
+  private final Readings readings;
   private final Set<String> rewritten = new TreeSet<>();
   private final List<String> told = new ArrayList<>();
 
@@ -61,28 +59,21 @@ public final class Injection {
 
   private String field = "";
 
-  private Injection(
-      Step.Inject step, Overlay copy, Attribution attribution, Function<Overlay, Survey> reread) {
+  private Injection(Step.Inject step, Overlay copy, Readings readings) {
     this.step = step;
     this.copy = copy;
-    this.attribution = attribution;
-    this.reread = reread;
+    this.readings = readings;
   }
 
   /**
    * Carries it out.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int owner,
-      Step.Inject step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int owner, Step.Inject step, Overlay sources, Readings readings) {
     Overlay copy = sources.copy();
-    Injection injection = new Injection(step, copy, attribution, reread);
+    Injection injection = new Injection(step, copy, readings);
     String name = survey.units().name(owner);
     Result result = injection.share(survey, owner);
     if (result.outcome().accepted()) {
@@ -108,7 +99,7 @@ public final class Injection {
   private Result generalised(Survey survey, String name) {
     int lower = survey.units().find(given, Level.TYPE);
     Step.Use use = new Step.Use(List.of(step.type()), given, List.of(name), Set.of(), step.line());
-    Result result = UseOfSupertype.carryOut(survey, lower, use, copy, attribution, reread);
+    Result result = UseOfSupertype.carryOut(survey, lower, use, copy, readings);
     note(result);
     return result;
   }
@@ -135,7 +126,7 @@ public final class Injection {
           RefusalCode.BAD_TARGET,
           units.name(owner) + " is no class that could keep what it is given.",
           code.declaration(owner));
-      return rewriting.finish(reread);
+      return rewriting.finish(readings);
     }
     LocatedTree tree = SyntaxTree.of(code.text(file)).located();
     List<Place> places = places(rewriting, tree, owner, file);
@@ -145,7 +136,7 @@ public final class Injection {
     if (rewriting.isFine()) {
       share(rewriting, tree, places, owner);
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   private List<Place> places(Rewriting rewriting, LocatedTree tree, int owner, int file) {
@@ -386,8 +377,8 @@ public final class Injection {
           new Step.Signature(List.of(constructor), parameters, "", "", leaves, step.line());
       Result signed =
           step.keep()
-              ? Resigning.besideOld(now, unit, signature, copy, reread)
-              : Resigning.carryOut(now, unit, signature, copy, reread);
+              ? Resigning.besideOld(now, unit, signature, copy, readings)
+              : Resigning.carryOut(now, unit, signature, copy, readings);
       if (!signed.outcome().accepted()) {
         return signed;
       }
@@ -457,11 +448,11 @@ public final class Injection {
     if (last < 0) {
       rewriting.refuse(
           RefusalCode.NOT_YET, name + " has no field and no constructor.", code.declaration(owner));
-      return rewriting.finish(reread);
+      return rewriting.finish(readings);
     }
     rewriting.in(file).insert(layout.behind(last).at(), Written.of(text));
     rewriting.writesConstructor(owner);
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   /** Gives the field its value in the constructors. */
@@ -514,7 +505,7 @@ public final class Injection {
       }
       rewriting.in(file).insert(at, text);
     }
-    Result result = rewriting.finish(reread);
+    Result result = rewriting.finish(readings);
     note(result);
     return result;
   }

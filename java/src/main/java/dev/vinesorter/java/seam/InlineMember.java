@@ -35,7 +35,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.DocumentedLinks;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Naming;
@@ -55,7 +55,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -108,20 +107,15 @@ public final class InlineMember {
   /**
    * Carries it out.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int member,
-      Step.Inline step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int member, Step.Inline step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InlineMember inline = new InlineMember(rewriting, member, step);
     inline.judge();
     if (rewriting.isFine()) {
-      attribution.of(
+      readings.of(
           sources,
           inline.files(),
           attributed -> {
@@ -130,7 +124,7 @@ public final class InlineMember {
             return null;
           });
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   private void refuse(RefusalCode refusal, String message, int in, int at) {

@@ -18,7 +18,7 @@ import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -31,7 +31,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
@@ -66,19 +65,14 @@ public final class InlineVariable {
   /**
    * Carries it out.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int method,
-      Step.Inline step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int method, Step.Inline step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InlineVariable inline = new InlineVariable(rewriting, method, step);
     String path = survey.units().name(inline.file);
-    attribution.of(
+    readings.of(
         sources,
         Set.of(path),
         attributed -> {
@@ -87,7 +81,7 @@ public final class InlineVariable {
           inline.run();
           return null;
         });
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   private void refuse(RefusalCode refusal, String message, int at) {

@@ -16,7 +16,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -32,7 +32,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -79,21 +78,16 @@ public final class InterfaceCut {
    * Carries it out.
    *
    * @param lower the class
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int lower,
-      Step.Interface step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int lower, Step.Interface step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InterfaceCut cut = new InterfaceCut(rewriting, lower, step);
     cut.place();
     if (rewriting.isFine()) {
       SupertypeUse use = new SupertypeUse(rewriting, lower, step.users());
-      attribution.of(
+      readings.of(
           sources,
           use.files(),
           attributed -> {
@@ -102,7 +96,7 @@ public final class InterfaceCut {
             return null;
           });
     }
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   /** Whether the interface can be called that, and lie there. */

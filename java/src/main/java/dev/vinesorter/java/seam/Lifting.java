@@ -21,7 +21,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -33,7 +33,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -46,34 +45,26 @@ import javax.lang.model.type.TypeMirror;
  */
 public final class Lifting {
   private final Step.Lift step;
-  private final Attribution attribution;
-  private final Function<Overlay, Survey> reread;
+  private final Readings readings;
   private final Overlay copy;
   private final Set<String> rewritten = new TreeSet<>();
   private final List<String> told = new ArrayList<>();
 
-  private Lifting(
-      Step.Lift step, Overlay copy, Attribution attribution, Function<Overlay, Survey> reread) {
+  private Lifting(Step.Lift step, Overlay copy, Readings readings) {
     this.step = step;
     this.copy = copy;
-    this.attribution = attribution;
-    this.reread = reread;
+    this.readings = readings;
   }
 
   /**
    * Carries it out.
    *
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int method,
-      Step.Lift step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int method, Step.Lift step, Overlay sources, Readings readings) {
     Overlay copy = sources.copy();
-    Lifting lifting = new Lifting(step, copy, attribution, reread);
+    Lifting lifting = new Lifting(step, copy, readings);
     Survey now = survey;
     Set<String> level = new LinkedHashSet<>(Set.of(survey.units().name(method)));
     for (int up = 0; up < step.up() && !level.isEmpty(); up++) {
@@ -131,7 +122,7 @@ public final class Lifting {
     Rewriting judged = new Rewriting(survey, copy);
     Found found = found(judged, method);
     if (found == null) {
-      return judged.finish(reread);
+      return judged.finish(readings);
     }
     List<Step.Parameter> parameters = new ArrayList<>();
     survey
@@ -145,7 +136,12 @@ public final class Lifting {
             List.of(survey.units().name(method)), parameters, "", "", Set.of(), step.line());
     Result signed =
         Resigning.carryOut(
-            survey, method, signature, copy, reread, rewriting -> named(rewriting, method, found));
+            survey,
+            method,
+            signature,
+            copy,
+            readings,
+            rewriting -> named(rewriting, method, found));
     rewritten.addAll(signed.outcome().rewritten());
     told.addAll(signed.outcome().offers());
     return signed;
@@ -217,7 +213,7 @@ public final class Lifting {
           code.declaration(method));
       return null;
     }
-    return attribution.of(
+    return readings.of(
         copy,
         Set.of(path),
         all -> {

@@ -69,6 +69,15 @@ final class PlanCode {
       int last = begins ? lastOfType(tokens, token) : -1;
       String full = last < 0 ? "" : text.substring(tokens.begin(token), tokens.end(last));
       String type = last < 0 ? null : full.indexOf('.') >= 0 ? full : meant(full);
+      while (type != null && tokens.is(last + 1, ".") && tokens.isWord(last + 2)) {
+        String inner = type + "." + tokens.text(last + 2);
+        if (units.find(inner, Level.TYPE) < 0) {
+          unknown |= Character.isUpperCase(tokens.text(last + 2).charAt(0));
+          break;
+        }
+        type = inner;
+        last += 2;
+      }
       unknown |= last >= 0 && type == null;
       if (type != null) {
         written.append(text, from, tokens.begin(token)).append(written(file, type));

@@ -32,7 +32,6 @@ import dev.vinesorter.java.compile.LocatedTree;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -170,7 +169,6 @@ final class TypeChange {
   record Called(ExecutableElement method, String file, int at) {}
 
   private final Attributed all;
-  private final Map<String, LocatedTree> files;
   private final TypeElement lower;
   private final Above above;
   private final boolean making;
@@ -204,7 +202,6 @@ final class TypeChange {
       boolean making,
       MayChange mayChange) {
     this.all = all;
-    this.files = files;
     this.lower = lower;
     this.above = above;
     this.making = making;
@@ -810,10 +807,5 @@ final class TypeChange {
       }
       return found;
     }
-  }
-
-  /** The files, for what has to look something up in them. */
-  Map<String, LocatedTree> files() {
-    return new HashMap<>(files);
   }
 }

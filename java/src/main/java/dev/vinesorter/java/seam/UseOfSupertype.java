@@ -1,16 +1,17 @@
 package dev.vinesorter.java.seam;
 
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.compile.Attributed;
-import dev.vinesorter.java.read.Attribution;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
-import java.util.function.Function;
 import javax.lang.model.element.TypeElement;
 
 /** A type that is there is named in declarations in the place of one below it. */
@@ -21,25 +22,29 @@ public final class UseOfSupertype {
    * Carries it out.
    *
    * @param lower the type that was
-   * @param reread reads sources that differ from those of the survey
+   * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey,
-      int lower,
-      Step.Use step,
-      Overlay sources,
-      Attribution attribution,
-      Function<Overlay, Survey> reread) {
+      Survey survey, int lower, Step.Use step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
+    int known = survey.units().find(step.unit(), Level.TYPE);
+    boolean own = known >= 0 && !survey.units().has(known, Trait.FOREIGN);
+    if (own && !rewriting.code().allSupertypes(lower).contains(known)) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          step.unit() + " is not above " + survey.units().name(lower) + ".",
+          rewriting.code().declaration(lower));
+      return rewriting.finish(readings);
+    }
     SupertypeUse use = new SupertypeUse(rewriting, lower, step.users());
-    attribution.of(
+    readings.of(
         sources,
         use.files(),
         all -> {
           run(all, rewriting, use, lower, step.unit());
           return null;
         });
-    return rewriting.finish(reread);
+    return rewriting.finish(readings);
   }
 
   private static void run(

@@ -79,6 +79,33 @@ class PlanFileTest {
         Arguments.of(
             "steps:\n  - move: \"a\\e[31m\"\n    into: b", "2:11", "nothing that 'move' can mean"),
         Arguments.of("steps:\n  - move: a.A\n    move: a.B\n    into: b", "3:5", "twice"),
+        Arguments.of(
+            "steps:\n  - extract: a.A#m()\n    as: n", "", "by 'code: …' or by 'lines: 41-58'"),
+        Arguments.of(
+            "steps:\n  - extract: a.A#m()\n    code: n", "", "what the new method is called"),
+        Arguments.of("steps:\n  - extract: a.A#m()\n    as: 1n", "3:9", "'1n' is none"),
+        Arguments.of("steps:\n  - extract: a.A#m()\n    lines: 4", "3:12", "such as 41-58"),
+        Arguments.of("steps:\n  - extract: a.A#m()\n    access: all", "3:13", "package, protected"),
+        Arguments.of("steps:\n  - inline: [a.A#m(), a.A#k()]", "", "takes one unit"),
+        Arguments.of("steps:\n  - signature: a.A#m()", "", "changes nothing"),
+        Arguments.of(
+            "steps:\n  - signature: a.A#m()\n    parameters: n", "3:17", "a list of names"),
+        Arguments.of("steps:\n  - signature: a.A#m()\n    parameters: [n, n]", "3:21", "twice"),
+        Arguments.of(
+            "steps:\n  - signature: a.A#m()\n    parameters: [{new: n, type: int}]",
+            "3:",
+            "has 'new', 'type' and 'value'"),
+        Arguments.of(
+            "steps:\n  - signature: a.A#m()\n    parameters: [{newer: n}]", "3:19", "'newer'"),
+        Arguments.of("steps:\n  - interface: a.A", "", "what the interface is called"),
+        Arguments.of("steps:\n  - use: a.A", "", "instead of what"),
+        Arguments.of("steps:\n  - factory: a.A", "", "where the method is"),
+        Arguments.of("steps:\n  - factory: a.A\n    in: a.Home", "3:9", "a type and a method"),
+        Arguments.of("steps:\n  - inject: a.A\n    what: a.B", "", "under which name"),
+        Arguments.of(
+            "steps:\n  - inject: a.A\n    callers: none", "3:14", "takes 'same' or 'keep'"),
+        Arguments.of("steps:\n  - lift: a.A#m()\n    as: n", "", "which expression"),
+        Arguments.of("steps:\n  - lift: a.A#m()\n    up: 99", "3:9", "1 to 20"),
         Arguments.of("title: x\ncolour: red\nsteps: []", "2:1", "unknown key 'colour'"),
         Arguments.of("steps: [\n", "", "not valid YAML"),
         Arguments.of("steps:\n\t- move: a", "2:", "not valid YAML"),
