@@ -14,6 +14,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -72,9 +73,54 @@ public final class MixedPlan {
     } else if (step instanceof Step.Rename rename) {
       text.append("    to: ").append(rename.to()).append('\n');
     }
+    if (step instanceof Step.Extract extract) {
+      key(text, "code", extract.code());
+      key(text, "as", extract.as());
+    } else if (step instanceof Step.Inline inline && !inline.variable().isEmpty()) {
+      key(text, "variable", inline.variable());
+    } else if (step instanceof Step.Signature signature) {
+      List<String> all = new ArrayList<>();
+      for (Step.Parameter one : signature.parameters()) {
+        all.add(one.isNew() ? "{new: " + one.name() + ", type: " + quoted(one.type()) + ", value: " + quoted(one.value()) + "}" : one.name());
+      }
+      text.append("    parameters: ").append(all).append('\n');
+      if (!signature.to().isEmpty()) {
+        key(text, "to", signature.to());
+      }
+    } else if (step instanceof Step.Interface cut) {
+      key(text, "as", cut.as());
+      key(text, "members", cut.members().get(0));
+    } else if (step instanceof Step.Use use) {
+      key(text, "instead-of", use.insteadOf());
+    } else if (step instanceof Step.Factory factory) {
+      key(text, "in", factory.in());
+      if (!factory.gives().isEmpty()) {
+        key(text, "gives", factory.gives());
+      }
+    } else if (step instanceof Step.Inject inject) {
+      key(text, "what", inject.what());
+      key(text, "as", inject.as());
+      key(text, "callers", inject.keep() ? "keep" : "same");
+    } else if (step instanceof Step.Lift lift) {
+      key(text, "code", lift.code());
+      key(text, "as", lift.as());
+      text.append("    up: ").append(lift.up()).append('\n');
+    }
     for (Leave leave : step.leaves()) {
-      text.append("    " + leave.name().toLowerCase() + ": true\n");
+      if (leave == Leave.FORWARD) {
+        text.append("    leave: forward\n");
+        continue;
+      }
+      text.append("    " + leave.word() + ": true\n");
     }
     return text.toString();
+  }
+
+  private static void key(StringBuilder text, String key, String value) {
+    text.append("    ").append(key).append(": ").append(quoted(value)).append('\n');
+  }
+
+  private static String quoted(String value) {
+    return '"' + value.replace("\\", "\\\\").replace("\"", "\\\"").replace("\n", "\\n").replace("\t", "\\t").replace("\r", "\\r") + '"';
   }
 }

@@ -221,7 +221,9 @@ public final class Rewriting {
       Patch patch = patches.get(file);
       if (!patch.isEmpty() || !patch.meant().isEmpty()) {
         SourceText old = code.sources().text(path);
-        code.sources().put(path, old.with(patch.text()));
+        if (!patch.isEmpty()) {
+          code.sources().put(path, old.with(patch.text()));
+        }
         written.put(path, patch);
       }
     }

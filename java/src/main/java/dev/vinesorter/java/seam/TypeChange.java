@@ -81,6 +81,7 @@ final class TypeChange {
     private int until;
     private final Set<Node> sources = new HashSet<>();
     private final List<Called> calls = new ArrayList<>();
+    private boolean read;
     private String keeps;
     private String keepsIn;
     private int keepsAt;
@@ -208,6 +209,7 @@ final class TypeChange {
     files.forEach((path, tree) -> new Declarations(path, tree, mayChange).scan(tree.tree(), null));
     files.forEach((path, tree) -> new Uses(path, tree).scan(tree.tree(), null));
     files.forEach((path, tree) -> new Overrides(path).scan(tree.tree(), null));
+    nodes.values().forEach(TypeChange::unread);
   }
 
   /** The places that make objects of the class, but for those of anonymous classes below it. */
@@ -229,6 +231,15 @@ final class TypeChange {
       }
     }
     return reached;
+  }
+
+  /** What nobody here does anything with, others may; its type is no burden here. */
+  private static void unread(Node node) {
+    Set<Modifier> modifiers = node.element.getModifiers();
+    boolean open = modifiers.contains(Modifier.PUBLIC) || modifiers.contains(Modifier.PROTECTED);
+    if (node.element instanceof ExecutableElement && open && !node.read) {
+      node.keep("nobody here reads what it gives", node.file, node.nameAt);
+    }
   }
 
   /** Says why a declaration has to stay as it is; null where it need not. */
@@ -477,6 +488,7 @@ final class TypeChange {
     private void use(TreePath expression) {
       Node node = nodes.get(origin(expression));
       if (node != null) {
+        node.read |= !(expression.getParentPath().getLeaf() instanceof ExpressionStatementTree);
         context(node, expression);
       }
     }
