@@ -152,6 +152,6 @@ final class AwkwardCollaborator implements Judge {
             + units.simpleName(service)
             + " in by the constructor of "
             + units.simpleName(units.topTypeOf(unit))
-            + " (no step does this yet)");
+            + ": 'inject' does it, where one object is as good as one each time");
   }
 }

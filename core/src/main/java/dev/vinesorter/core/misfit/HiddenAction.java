@@ -162,7 +162,8 @@ final class HiddenAction implements Judge {
         List.of(),
         "hand in what it reads ("
             + String.join(", ", sorts)
-            + ") as a parameter, so that the rest is a calculation (no step does this yet)");
+            + ") as a parameter, so that the rest is a calculation: 'lift' does it, where once is"
+            + " enough");
   }
 
   /** The share of the other types in its package that act. */
