@@ -793,8 +793,13 @@ public final class Extraction {
     Written method = method(made, patch);
     for (Extracted one : everywhere) {
       Stretch stretch = one.stretch;
+      Tree around = stretch.isExpression() ? parentheses(stretch) : null;
       int begin = stretch.isExpression() ? stretch.begin() : begin(stretch);
       int end = stretch.isExpression() ? stretch.end() : end(stretch);
+      if (around != null) {
+        begin = tree.begin(around);
+        end = tree.end(around);
+      }
       patch.cut(begin, end);
       patch.replace(begin, end, call(one, patch));
       one.useless.forEach(this::takeOut);
@@ -803,6 +808,21 @@ public final class Extraction {
     String lineEnd = layout.lineEnd(file);
     patch.insert(spot.at(), Written.of(lineEnd + lineEnd).and(method));
     rewriting.rewrites(unitName(made));
+  }
+
+  /** Parentheses around an expression that a call does not need; null for none. */
+  private Tree parentheses(Stretch stretch) {
+    Tree parent = stretch.parent().getLeaf();
+    Tree outer = stretch.parent().getParentPath().getLeaf();
+    boolean free =
+        parent instanceof ParenthesizedTree
+            && (outer instanceof ExpressionTree || outer instanceof VariableTree);
+    String text = code.text(file);
+    boolean bare =
+        free
+            && text.substring(tree.begin(parent) + 1, stretch.begin()).isBlank()
+            && text.substring(stretch.end(), tree.end(parent) - 1).isBlank();
+    return bare ? parent : null;
   }
 
   /** Takes a declaration out that stands on a line of its own. */

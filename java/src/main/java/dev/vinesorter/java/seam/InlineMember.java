@@ -91,6 +91,9 @@ public final class InlineMember {
   /** How often each parameter is named in the value. */
   private final Map<Element, Integer> named = new HashMap<>();
 
+  /** Uses that the value has taken the place of, as {@code file:begin}. */
+  private final Set<String> replaced = new HashSet<>();
+
   private boolean usesThis;
   private TypeElement owner;
 
@@ -557,6 +560,7 @@ public final class InlineMember {
             false);
     patch.cut(begin, end);
     patch.replace(begin, end, copy);
+    replaced.add(in + ":" + begin);
   }
 
   /** Where the declared type makes another value of the expression, a cast does. */
@@ -748,7 +752,12 @@ public final class InlineMember {
                 .and(text)
                 .and(Assignments.isPrimary(argument) ? ")" : "))");
       }
-      boolean around = Precedence.needsParentheses(argument, path.getLeaf(), parent);
+      // A call of the method in its own argument is the value by now.
+      boolean isValue =
+          argument instanceof MethodInvocationTree
+              && replaced.contains(in + ":" + tree.begin(argument));
+      ExpressionTree now = isValue ? (ExpressionTree) value.getLeaf() : argument;
+      boolean around = Precedence.needsParentheses(now, path.getLeaf(), parent);
       return around ? Written.of("(").and(text).and(")") : text;
     }
   }
