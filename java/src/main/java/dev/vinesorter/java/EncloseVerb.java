@@ -6,10 +6,10 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.StepUnits;
 import dev.vinesorter.java.read.Readings;
+import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.seam.Enclosing;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
@@ -27,31 +27,19 @@ final class EncloseVerb implements Verb<Step.Enclose> {
   @Override
   public Result carryOut(Survey survey, Step.Enclose step, Overlay sources)
       throws RefusedException {
-    Overlay copy = sources.copy();
-    List<StepOutcome> done = new ArrayList<>();
-    Survey now = survey;
+    StepChain chain = new StepChain(survey, sources);
+    boolean changes = false;
     for (String name : names(survey, step, sources)) {
-      Units units = now.units();
-      int field = units.find(name, Level.MEMBER);
-      if (units.has(field, Trait.PRIVATE)) {
+      int field = chain.now().units().find(name, Level.MEMBER);
+      if (chain.now().units().has(field, Trait.PRIVATE)) {
         continue;
       }
-      Result result = Enclosing.carryOut(now, field, step, copy, readings);
-      if (!result.outcome().accepted()) {
-        return new Result(result.outcome(), survey);
+      changes = true;
+      if (!chain.take(Enclosing.carryOut(chain.now(), field, step, chain.sources(), readings))) {
+        break;
       }
-      done.add(result.outcome());
-      now = result.foretold();
     }
-    if (done.isEmpty()) {
-      return Verb.done(survey);
-    }
-    sources.become(copy);
-    return new Result(
-        StepOutcome.changed(List.of())
-            .with(List.of(), done.stream().flatMap(one -> one.offers().stream()).toList())
-            .rewriting(done.stream().flatMap(one -> one.rewritten().stream()).distinct().toList()),
-        now);
+    return changes ? chain.result() : Verb.done(survey);
   }
 
   private static List<String> names(Survey survey, Step.Enclose step, Overlay sources)

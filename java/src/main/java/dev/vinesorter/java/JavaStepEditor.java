@@ -14,6 +14,12 @@ import dev.vinesorter.java.read.Attribution;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.read.Rereading;
+import dev.vinesorter.java.seam.FactoryMethod;
+import dev.vinesorter.java.seam.Injection;
+import dev.vinesorter.java.seam.Inlining;
+import dev.vinesorter.java.seam.InterfaceCut;
+import dev.vinesorter.java.seam.Lifting;
+import dev.vinesorter.java.seam.UseOfSupertype;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
@@ -74,13 +80,25 @@ public final class JavaStepEditor implements StepEditor {
             Map.entry("enclose", new Known<>(Step.Enclose.class, new EncloseVerb(readings))),
             Map.entry(
                 "extract", new Known<>(Step.Extract.class, new ExtractVerb(readings, memberSteps))),
-            Map.entry("interface", new Known<>(Step.Interface.class, new InterfaceVerb(readings))),
-            Map.entry("inline", new Known<>(Step.Inline.class, new InlineVerb(readings))),
-            Map.entry("factory", new Known<>(Step.Factory.class, new FactoryVerb(readings))),
-            Map.entry("inject", new Known<>(Step.Inject.class, new InjectVerb(readings))),
-            Map.entry("lift", new Known<>(Step.Lift.class, new LiftVerb(readings))),
+            ofType("interface", Step.Interface.class, InterfaceCut::carryOut, readings),
+            ofType("factory", Step.Factory.class, FactoryMethod::carryOut, readings),
+            ofType("inject", Step.Inject.class, Injection::carryOut, readings),
+            ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
+            ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
-            Map.entry("use", new Known<>(Step.Use.class, new UseVerb(readings))));
+            Map.entry(
+                "use",
+                new Known<>(Step.Use.class, SeamVerb.use(readings, UseOfSupertype::carryOut))));
+  }
+
+  private static <S extends Step> Map.Entry<String, Known<?>> ofType(
+      String verb, Class<S> told, SeamVerb.Writing<S> writing, Readings readings) {
+    return Map.entry(verb, new Known<>(told, SeamVerb.ofType(readings, writing)));
+  }
+
+  private static <S extends Step> Map.Entry<String, Known<?>> ofMember(
+      String verb, Class<S> told, SeamVerb.Writing<S> writing, Readings readings) {
+    return Map.entry(verb, new Known<>(told, SeamVerb.ofMember(readings, writing)));
   }
 
   /** The verbs that are known of Java. */

@@ -3,15 +3,15 @@ package dev.vinesorter.java;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.code.StepUnits;
 import dev.vinesorter.java.inplace.MemberRename;
+import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.seam.Resigning;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 
@@ -26,34 +26,21 @@ final class SignatureVerb implements Verb<Step.Signature> {
   @Override
   public Result carryOut(Survey survey, Step.Signature step, Overlay sources)
       throws RefusedException {
-    int method = ExtractVerb.member(survey, step.unit(), sources);
-    Overlay copy = sources.copy();
-    Survey now = survey;
-    List<String> rewritten = new ArrayList<>();
-    List<String> told = new ArrayList<>();
+    int method = new StepUnits(survey, sources).member(step.unit());
+    StepChain chain = new StepChain(survey, sources);
+    boolean goesOn = true;
     if (!step.to().isEmpty()) {
-      Result named =
-          MemberRename.carryOut(
-              new SourceView(survey, copy), method, step.to(), step.may(Leave.FOUND_BY_NAME));
-      if (!named.outcome().accepted()) {
-        return named;
-      }
-      now = named.foretold();
-      MemberFamily.of(new SourceView(survey, sources), method)
+      SourceView code = new SourceView(survey, chain.sources());
+      MemberFamily.of(code, method)
           .members()
-          .forEach(member -> rewritten.add(survey.units().name(member)));
+          .forEach(member -> chain.rewrites(List.of(survey.units().name(member))));
+      goesOn =
+          chain.take(MemberRename.carryOut(code, method, step.to(), step.may(Leave.FOUND_BY_NAME)));
     }
-    if (step.parameters() != null || !step.gives().isEmpty() || step.may(Leave.FORWARD)) {
-      Result signed = Resigning.carryOut(now, method, step, copy, reread);
-      if (!signed.outcome().accepted()) {
-        return new Result(signed.outcome(), survey);
-      }
-      now = signed.foretold();
-      rewritten.addAll(signed.outcome().rewritten());
-      told.addAll(signed.outcome().offers());
+    boolean signs = step.parameters() != null || !step.gives().isEmpty() || step.may(Leave.FORWARD);
+    if (goesOn && signs) {
+      chain.take(Resigning.carryOut(chain.now(), method, step, chain.sources(), reread));
     }
-    sources.become(copy);
-    return new Result(
-        StepOutcome.changed(List.of()).with(List.of(), told).rewriting(rewritten), now);
+    return chain.result();
   }
 }

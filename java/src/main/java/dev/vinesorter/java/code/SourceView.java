@@ -96,6 +96,24 @@ public class SourceView {
     return found;
   }
 
+  /** The outermost type of a file around a char; -1 for none. */
+  public final int topTypeAt(int inFile, int at) {
+    return typesIn(inFile).stream()
+        .filter(top -> units.begin(top) <= at && at < units.end(top))
+        .findFirst()
+        .orElse(-1);
+  }
+
+  /** A field that is declared in the same statement as another; -1 for none. */
+  public final int declaredWith(int field) {
+    for (int other : units.children(units.parent(field))) {
+      if (other != field && units.begin(other) == units.begin(field)) {
+        return other;
+      }
+    }
+    return -1;
+  }
+
   /** What a type extends or implements directly, local classes inside it counted in. */
   public final List<Integer> supertypes(int sub) {
     List<Integer> found = new ArrayList<>();

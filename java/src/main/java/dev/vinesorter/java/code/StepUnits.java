@@ -92,6 +92,21 @@ public final class StepUnits {
     return target;
   }
 
+  /** The member that a name stands for. */
+  public int member(String name) throws RefusedException {
+    int unit = units.find(name);
+    if (unit < 0) {
+      throw unknown(name);
+    }
+    own(unit, name);
+    if (units.level(unit) != Level.MEMBER) {
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET, name + " is no member of a type; name one, such as a.B#c().");
+    }
+    readable(unit);
+    return unit;
+  }
+
   /** Refuses what belongs to a library. */
   public int own(int unit, String name) throws RefusedException {
     if (units.has(unit, Trait.FOREIGN)) {

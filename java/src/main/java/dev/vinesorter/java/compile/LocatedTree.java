@@ -5,6 +5,7 @@ import com.sun.source.tree.Tree;
 import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
+import java.util.Arrays;
 
 /**
  * The syntax tree of one source with the places of its parts.
@@ -26,6 +27,19 @@ public record LocatedTree(String text, CompilationUnitTree tree, SourcePositions
   /** A tree as it is written. */
   public String text(Tree part) {
     return text.substring(begin(part), end(part));
+  }
+
+  /** The innermost tree of some sorts around a char; null for none. */
+  public TreePath enclosing(int at, Class<?>... sorts) {
+    TreePath path = around(at, at + 1);
+    while (path != null && !isOne(path.getLeaf(), sorts)) {
+      path = path.getParentPath();
+    }
+    return path;
+  }
+
+  private static boolean isOne(Tree leaf, Class<?>[] sorts) {
+    return Arrays.stream(sorts).anyMatch(sort -> sort.isInstance(leaf));
   }
 
   /** The innermost tree that reaches from one char to another; null where none does. */

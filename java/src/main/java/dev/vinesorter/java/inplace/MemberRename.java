@@ -14,6 +14,7 @@ import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.FileChanges;
 import dev.vinesorter.java.code.FoundByName;
+import dev.vinesorter.java.code.LocalCalls;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.Signatures;
 import dev.vinesorter.java.code.SourceView;
@@ -336,24 +337,11 @@ public final class MemberRename {
 
   /** A local class's own method may be called by a name that no reference tells of. */
   private void callsOfLocal(int holder) {
-    int file = units.fileOf(holder);
-    JavaTokens tokens = code.tokens(file);
-    Set<Integer> known = new TreeSet<>();
-    for (int r = references.row(holder); r < references.row(holder + 1); r++) {
-      known.add(references.at(r));
-    }
-    for (int token = tokens.from(Math.max(0, units.begin(holder)));
-        token < tokens.size() && tokens.begin(token) < units.end(holder);
-        token++) {
-      if (tokens.isWord(token, old)
-          && tokens.is(token + 1, "(")
-          && !known.contains(tokens.begin(token))) {
-        reason(
-            RefusalCode.LOCAL_CLASS,
-            "Here a method of a local class is called, of which the survey does not know whether it"
-                + " is this one.",
-            List.of(code.site(file, token)));
-      }
+    for (int token : LocalCalls.of(code, holder, old)) {
+      reason(
+          RefusalCode.LOCAL_CLASS,
+          LocalCalls.SENTENCE,
+          List.of(code.site(units.fileOf(holder), token)));
     }
   }
 

@@ -89,14 +89,12 @@ final class MemberPlaceRules {
           RefusalCode.BAD_TARGET, units.name(member) + " is part of its type's head; it stays.");
       return;
     }
-    for (int other : units.children(owner)) {
-      if (other != member && units.begin(other) == units.begin(member)) {
-        move.refuse(
-            RefusalCode.DECLARED_TOGETHER,
-            units.name(other) + " is declared in the same statement. Write them apart first.",
-            code.declaration(member));
-        return;
-      }
+    int together = code.declaredWith(member);
+    if (together >= 0) {
+      move.refuse(
+          RefusalCode.DECLARED_TOGETHER,
+          units.name(together) + " is declared in the same statement. Write them apart first.",
+          code.declaration(member));
     }
   }
 

@@ -6,10 +6,8 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
@@ -25,6 +23,7 @@ import dev.vinesorter.java.mention.WrittenNames;
 import dev.vinesorter.java.rewrite.DocumentedLinks;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.NewErrors;
+import dev.vinesorter.java.rewrite.Rebindings;
 import dev.vinesorter.java.rewrite.StaleImports;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.source.plan.StepEditor.Result;
@@ -438,32 +437,10 @@ public final class Removal {
   private void prove(Survey fresh) {
     Survey before = code.survey();
     reasons.addAll(NewErrors.of(before, fresh, "After the removal"));
-    Survey expected = bare(before, gone);
-    for (Forecast.Rebinding one : Forecast.rebindings(expected, bare(fresh, Set.of()))) {
-      reasons.add(
-          new Reason(
-              RefusalCode.REBINDING,
-              "After the removal, "
-                  + one.found()
-                  + " would be meant instead of "
-                  + one.expected()
-                  + ".",
-              List.of(new Site(one.file(), one.line(), one.column(), 0, 0))));
-    }
-  }
-
-  /** A survey without what some units name, and without what files name, since that is imports. */
-  private static Survey bare(Survey survey, Set<Integer> silent) {
-    SurveyDraft draft = new SurveyDraft(survey);
-    References references = survey.references();
-    for (int unit = 0; unit < survey.units().size(); unit++) {
-      boolean file = survey.units().level(unit) == Level.FILE;
-      for (int r = references.row(unit);
-          (file || silent.contains(unit)) && r < references.row(unit + 1);
-          r++) {
-        draft.target(r, -1);
-      }
-    }
-    return draft.survey();
+    reasons.addAll(
+        Rebindings.of(
+            Rebindings.without(before, gone),
+            Rebindings.without(fresh, Set.of()),
+            "After the removal"));
   }
 }

@@ -5,12 +5,10 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.plan.Forecast;
-import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
@@ -28,6 +26,8 @@ final class MeaningProof {
   private final Survey fresh;
   private final Map<String, Patch> patches;
   private final List<Reason> reasons = new ArrayList<>();
+
+  private static final String WHEN = "After the step";
 
   /** The most places that are told. */
   private static final int MOST = 3;
@@ -53,34 +53,21 @@ final class MeaningProof {
 
   private void run() {
     patches.forEach(this::inFile);
-    Set<String> silent = patches.keySet();
-    for (Forecast.Rebinding one :
-        Forecast.rebindings(without(expected, silent), without(fresh, silent))) {
-      reasons.add(
-          reason(
-              one.found() + " would be meant instead of " + one.expected(),
-              new Site(one.file(), one.line(), one.column(), 0, 0)));
-    }
+    reasons.addAll(
+        Rebindings.of(
+            Rebindings.without(expected, inside(expected)),
+            Rebindings.without(fresh, inside(fresh)),
+            WHEN));
   }
 
-  private static Reason reason(String says, Site site) {
-    return new Reason(RefusalCode.REBINDING, "After the step, " + says + ".", List.of(site));
-  }
-
-  /** A survey without what is named in some files, and without imports. */
-  private static Survey without(Survey survey, Set<String> paths) {
-    SurveyDraft draft = new SurveyDraft(survey);
-    Units units = survey.units();
-    References references = survey.references();
-    for (int file : survey.at(Level.FILE)) {
-      boolean silent = paths.contains(units.name(file));
-      for (int unit : silent ? units.withAllInside(file) : List.of(file)) {
-        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-          draft.target(r, -1);
-        }
-      }
+  /** The units in the sources that are written. */
+  private Set<Integer> inside(Survey survey) {
+    Set<Integer> inside = new HashSet<>();
+    for (String path : patches.keySet()) {
+      int file = survey.units().find(path, Level.FILE);
+      inside.addAll(file < 0 ? List.of() : survey.units().withAllInside(file));
     }
-    return draft.survey();
+    return inside;
   }
 
   private void inFile(String path, Patch patch) {
@@ -143,7 +130,7 @@ final class MeaningProof {
     gained.removeAll(expectedNames);
     Set<String> lost = new TreeSet<>(expectedNames);
     lost.removeAll(found);
-    reasons.add(reason(words(gained) + " would be meant instead of " + words(lost), site));
+    reasons.add(Rebindings.reason(words(gained), words(lost), site, WHEN));
   }
 
   private static String words(Set<String> names) {
@@ -151,7 +138,7 @@ final class MeaningProof {
   }
 
   /** What the names in a file mean, by where they stand; imports and documentation left out. */
-  private static NavigableMap<Integer, Set<String>> names(Survey survey, String path) {
+  static NavigableMap<Integer, Set<String>> names(Survey survey, String path) {
     NavigableMap<Integer, Set<String>> names = new TreeMap<>();
     Units units = survey.units();
     References references = survey.references();

@@ -13,9 +13,12 @@ import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
+import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
+import javax.lang.model.element.TypeParameterElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
+import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.IntersectionType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
@@ -189,6 +192,52 @@ public final class Naming {
       }
     }
     return false;
+  }
+
+  /** Type parameters with their bounds, in brackets; nothing for none. */
+  public Written typeParameters(List<? extends TypeParameterElement> parameters) {
+    List<Written> all = new ArrayList<>();
+    for (TypeParameterElement one : parameters) {
+      List<Written> bounds = new ArrayList<>();
+      for (TypeMirror bound : one.getBounds()) {
+        Written written = bound.toString().equals("java.lang.Object") ? null : of(bound);
+        if (written != null) {
+          bounds.add(written);
+        }
+      }
+      Written name = Written.of(one.getSimpleName().toString());
+      all.add(bounds.isEmpty() ? name : name.and(" extends ").and(Written.joined(bounds, " & ")));
+    }
+    return all.isEmpty() ? Written.NONE : Written.of("<").and(Written.joined(all, ", ")).and(">");
+  }
+
+  /**
+   * What stands behind a method's name: parameters in parentheses, and exceptions; null where a
+   * type has no name that could be written.
+   *
+   * @param type the method's types, as they are seen from where it is written
+   */
+  public Written signature(ExecutableElement method, ExecutableType type) {
+    List<Written> parameters = new ArrayList<>();
+    for (int n = 0; n < method.getParameters().size(); n++) {
+      TypeMirror own = type.getParameterTypes().get(n);
+      boolean varied = method.isVarArgs() && n == method.getParameters().size() - 1;
+      Written written = of(varied ? ((ArrayType) own).getComponentType() : own);
+      if (written == null) {
+        return null;
+      }
+      String name = method.getParameters().get(n).getSimpleName().toString();
+      parameters.add(written.and(varied ? "..." : "").and(" " + name));
+    }
+    List<Written> thrown = new ArrayList<>();
+    for (TypeMirror exception : type.getThrownTypes()) {
+      thrown.add(of(exception));
+    }
+    if (thrown.contains(null)) {
+      return null;
+    }
+    Written all = Written.of("(").and(Written.joined(parameters, ", ")).and(")");
+    return thrown.isEmpty() ? all : all.and(" throws ").and(Written.joined(thrown, ", "));
   }
 
   /** All type variables that a type is written with. */

@@ -24,11 +24,6 @@ public final class Patch {
     this.old = old;
   }
 
-  /** The old text. */
-  public String old() {
-    return old;
-  }
-
   /** Puts a text before a char, behind what was put there earlier. */
   public void insert(int at, Written written) {
     replace(at, at, written);
@@ -108,13 +103,6 @@ public final class Patch {
     TextEdits plain = new TextEdits();
     edits.forEach(edit -> plain.replace(edit.begin, edit.end, edit.written.text()));
     return plain;
-  }
-
-  /** Takes over edits that know nothing of meanings, such as those of imports. */
-  void add(TextEdits plain) {
-    for (TextEdits.Edit edit : plain.list()) {
-      replace(edit.begin(), edit.end(), Written.of(edit.text()));
-    }
   }
 
   /**

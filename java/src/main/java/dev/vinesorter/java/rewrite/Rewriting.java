@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -37,6 +38,9 @@ public final class Rewriting {
 
   /** Sources that are written whole, by path. */
   private final Map<String, Patch> newFiles = new TreeMap<>();
+
+  /** What the names in files mean before the step, by where they stand; made when asked for. */
+  private final Map<Integer, NavigableMap<Integer, Set<String>>> bound = new HashMap<>();
 
   /** The simple names that members get. */
   private final Map<Integer, String> renamed = new HashMap<>();
@@ -82,7 +86,7 @@ public final class Rewriting {
    * Says that names that stay between two chars come to mean some units where they meant another.
    */
   public void meansInstead(int file, int begin, int end, String old, Set<String> now) {
-    for (int at : places(file, begin, end)) {
+    for (int at : bound(file).subMap(begin, true, end, false).keySet()) {
       Set<String> all = means(file, at);
       if (all.remove(old)) {
         all.addAll(now);
@@ -91,39 +95,32 @@ public final class Rewriting {
     }
   }
 
-  private Set<Integer> places(int file, int begin, int end) {
-    References references = code.references();
-    Set<Integer> found = new TreeSet<>();
-    for (int user : code.units().withAllInside(file)) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        if (references.at(r) >= begin && references.at(r) < end) {
-          found.add(references.at(r));
-        }
-      }
-    }
-    return found;
-  }
-
   /** What a name means, as far as is said by now. */
   private Set<String> means(int file, int at) {
     Set<String> said = in(file).meant().get(at);
-    if (said != null) {
-      return new TreeSet<>(said);
-    }
+    return new TreeSet<>(said == null ? bound(file).getOrDefault(at, Set.of()) : said);
+  }
+
+  /** What the names between two chars of a file mean before the step. */
+  public Set<String> means(int file, int begin, int end) {
     Set<String> all = new TreeSet<>();
-    References references = code.references();
-    for (int user : code.units().withAllInside(file)) {
-      for (int r = references.row(user); r < references.row(user + 1); r++) {
-        boolean binds =
-            references.kind(r) != Kind.IMPORTS
-                && references.kind(r) != Kind.MENTIONS
-                && references.kind(r) != Kind.THROUGH;
-        if (binds && user != file && references.at(r) == at) {
-          all.add(code.units().name(references.target(r)));
-        }
-      }
-    }
+    bound(file).subMap(begin, true, end, false).values().forEach(all::addAll);
     return all;
+  }
+
+  private NavigableMap<Integer, Set<String>> bound(int file) {
+    return bound.computeIfAbsent(
+        file, f -> MeaningProof.names(code.survey(), code.units().name(f)));
+  }
+
+  /** A type as it can be written in a file, with what that means. */
+  public Written named(int file, int type) {
+    Units units = code.units();
+    Set<String> means = new TreeSet<>();
+    for (int one = type; units.level(one) == Level.TYPE; one = units.parent(one)) {
+      means.add(units.name(one));
+    }
+    return Written.of(names.in(file, type), means);
   }
 
   /** A new file; what it takes from others is written anew in it. */
@@ -136,6 +133,11 @@ public final class Rewriting {
   /** Something speaks against the step. */
   public void refuse(RefusalCode refusal, String message, Site... sites) {
     reasons.add(new Reason(refusal, message, List.of(sites)));
+  }
+
+  /** A file could be read only in part, so that the step cannot know what is in it. */
+  public void refuseHalfRead(int file, Site... sites) {
+    refuse(RefusalCode.HALF_READ, code.units().name(file) + " could be read only in part.", sites);
   }
 
   /** Whether nothing has spoken against the step so far. */
@@ -245,20 +247,18 @@ public final class Rewriting {
 
   private void imports(int file) {
     Patch patch = patches.get(file);
-    StaleImports.takeOut(code, file, patch.text(), names);
-    TextEdits edits = patch.plain();
-    int known = edits.list().size();
-    TextEdits fresh = new TextEdits();
-    if (known == 0) {
-      names.imports(file).into(fresh);
-    } else {
-      names.imports(file).into(edits);
-      List<TextEdits.Edit> were = patch.plain().list();
-      edits.list().stream()
-          .filter(edit -> !were.contains(edit))
-          .forEach(edit -> fresh.replace(edit.begin(), edit.end(), edit.text()));
+    if (!patch.isEmpty()) {
+      StaleImports.takeOut(code, file, patch.text(), names);
     }
-    patch.add(fresh);
+    // Imports look at what else is edited around them.
+    TextEdits edits = patch.plain();
+    List<TextEdits.Edit> others = edits.list();
+    names.imports(file).into(edits);
+    for (TextEdits.Edit edit : edits.list()) {
+      if (!others.contains(edit)) {
+        patch.replace(edit.begin(), edit.end(), Written.of(edit.text()));
+      }
+    }
   }
 
   /** Notes the members that text was written in, by their names before and afterwards. */

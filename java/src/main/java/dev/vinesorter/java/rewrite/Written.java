@@ -21,7 +21,7 @@ public final class Written {
    * @param means what the names in it mean, where it is written anew
    * @param free whether its names may mean more, since somebody else wrote them
    */
-  public record Part(String text, int from, Set<String> means, boolean free) {}
+  record Part(String text, int from, Set<String> means, boolean free) {}
 
   private final List<Part> parts;
 
@@ -77,21 +77,20 @@ public final class Written {
   }
 
   /**
-   * The same with other indentation.
+   * The same with other indentation of all lines but the first.
    *
    * @param old what the lines begin with as they are; lines that begin otherwise lose what blanks
    *     they have of it
    * @param fresh what they are to begin with
-   * @param first whether the first line has its indentation in this text
    */
-  public Written indented(String old, String fresh, boolean first) {
+  public Written indented(String old, String fresh) {
     if (old.equals(fresh)) {
       return this;
     }
     List<Part> all = new ArrayList<>();
-    boolean atBegin = first;
-    int left = first ? old.length() : 0;
-    boolean due = first;
+    // Before the first char of a line that stays; blanks that go are counted.
+    boolean begins = false;
+    int left = 0;
     for (Part part : parts) {
       int from = 0;
       for (int at = 0; at < part.text.length(); at++) {
@@ -99,15 +98,13 @@ public final class Written {
         if (c == '\n' || c == '\r') {
           add(all, part, from, at + 1);
           from = at + 1;
-          atBegin = true;
-          due = true;
+          begins = true;
           left = old.length();
-        } else if (atBegin && left > 0 && (c == ' ' || c == '\t')) {
+        } else if (begins && left > 0 && (c == ' ' || c == '\t')) {
           left--;
           from = at + 1;
-        } else if (due) {
-          atBegin = false;
-          due = false;
+        } else if (begins) {
+          begins = false;
           all.add(new Part(fresh, -1, Set.of(), false));
         }
       }
@@ -123,8 +120,7 @@ public final class Written {
     }
   }
 
-  /** The parts in their order. */
-  public List<Part> parts() {
+  List<Part> parts() {
     return parts;
   }
 

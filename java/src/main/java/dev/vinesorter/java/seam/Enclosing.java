@@ -25,6 +25,7 @@ import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.Getters;
+import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
@@ -37,11 +38,14 @@ import dev.vinesorter.java.syntax.Modifiers;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
@@ -73,6 +77,12 @@ public final class Enclosing {
   private final String type;
 
   private final Map<Integer, LocatedTree> trees = new TreeMap<>();
+
+  /** Where the field is named from outside, by file. */
+  private Map<Integer, Set<Integer>> outside = Map.of();
+
+  private String getterName = "";
+  private String setterName = "";
 
   /** The getter and setter that are there; -1 where one has to be written. */
   private int getter;
@@ -125,14 +135,13 @@ public final class Enclosing {
           RefusalCode.BAD_TARGET, units.name(field) + " is a constant of an enum.", declared);
       return;
     }
-    for (int other : units.children(owner)) {
-      if (other != field && units.begin(other) == units.begin(field)) {
-        rewriting.refuse(
-            RefusalCode.DECLARED_TOGETHER,
-            units.name(other) + " is declared in the same statement. Write them apart first.",
-            declared);
-        return;
-      }
+    int together = code.declaredWith(field);
+    if (together >= 0) {
+      rewriting.refuse(
+          RefusalCode.DECLARED_TOGETHER,
+          units.name(together) + " is declared in the same statement. Write them apart first.",
+          declared);
+      return;
     }
     String finder = FoundByName.fieldFinder(code, field);
     if (finder != null && !step.may(Leave.FOUND_BY_NAME)) {
@@ -145,8 +154,10 @@ public final class Enclosing {
           declared);
     }
     uses();
-    getter = existing(getterName() + "()", units.has(field, Trait.STATIC));
-    setter = existing(setterName() + "(" + simpleType() + ")", true);
+    getterName = getterName();
+    setterName = "set" + capital();
+    getter = existing(getterName + "()", units.has(field, Trait.STATIC));
+    setter = existing(setterName + "(" + simpleType() + ")", true);
     attributed();
   }
 
@@ -156,7 +167,8 @@ public final class Enclosing {
 
   /** Finds out what is done with it from outside. */
   private void uses() {
-    for (Map.Entry<Integer, Set<Integer>> one : outside().entrySet()) {
+    outside = placesOutside();
+    for (Map.Entry<Integer, Set<Integer>> one : outside.entrySet()) {
       for (int at : one.getValue()) {
         TreePath use = tree(one.getKey()).around(at, at + name.length());
         TreePath assignment = Assignments.of(use);
@@ -216,8 +228,8 @@ public final class Enclosing {
     return trees.computeIfAbsent(in, f -> SyntaxTree.of(code.text(f)).located());
   }
 
-  /** Where the field is named from outside, by file. */
-  private Map<Integer, Set<Integer>> outside() {
+  /** Finds where the field is named from outside, by file. */
+  private Map<Integer, Set<Integer>> placesOutside() {
     Map<Integer, Set<Integer>> places = new TreeMap<>();
     int top = units.topTypeOf(field);
     for (int r : references.to(field)) {
@@ -259,7 +271,7 @@ public final class Enclosing {
 
   /** Whether a class tree is of one that inherits from the owner. */
   private boolean isHeir(int in, TreePath path, ClassTree inside) {
-    List<Tree> above = new java.util.ArrayList<>(inside.getImplementsClause());
+    List<Tree> above = new ArrayList<>(inside.getImplementsClause());
     if (inside.getExtendsClause() != null) {
       above.add(inside.getExtendsClause());
     }
@@ -302,7 +314,7 @@ public final class Enclosing {
   /** {@code MOST_SHEETS} as {@code mostSheets}. */
   private static String constantWords(String constant) {
     StringBuilder words = new StringBuilder();
-    for (String word : constant.toLowerCase(java.util.Locale.ROOT).split("_")) {
+    for (String word : constant.toLowerCase(Locale.ROOT).split("_")) {
       words.append(
           words.isEmpty() || word.isEmpty()
               ? word
@@ -329,10 +341,6 @@ public final class Enclosing {
     return (type.equals("boolean") ? "is" : "get") + capital();
   }
 
-  private String setterName() {
-    return "set" + capital();
-  }
-
   /** A method of that signature that does just what is wanted; -1 for none. */
   private int existing(String signature, boolean byText) {
     int found = units.find(units.name(owner) + "#" + signature, Level.MEMBER);
@@ -350,8 +358,7 @@ public final class Enclosing {
 
   /** Whether a method only returns the field, or only gives it the value that it gets. */
   private boolean isPlain(int method, boolean returns) {
-    if (dev.vinesorter.java.code.MemberFamily.isInOne(code.survey(), method)
-        || units.has(method, Trait.SYNCHRONIZED)) {
+    if (MemberFamily.isInOne(code.survey(), method) || units.has(method, Trait.SYNCHRONIZED)) {
       return false;
     }
     String text = code.text(file).substring(units.nameAt(method), units.end(method));
@@ -360,10 +367,7 @@ public final class Enclosing {
     if (returns) {
       return body.equals("{ return " + name + "; }");
     }
-    return body.matches(
-            "\\{ (this\\.)?"
-                + java.util.regex.Pattern.quote(name)
-                + " = [\\p{L}_$][\\p{L}\\d_$]*; \\}")
+    return body.matches("\\{ (this\\.)?" + Pattern.quote(name) + " = [\\p{L}_$][\\p{L}\\d_$]*; \\}")
         && !body.matches("\\{ (\\S+) = \\1; \\}");
   }
 
@@ -378,10 +382,7 @@ public final class Enclosing {
           TreePath at = own == null ? null : declared(own);
           Element element = at == null ? null : all.element(at);
           if (!(element instanceof VariableElement variable)) {
-            rewriting.refuse(
-                RefusalCode.HALF_READ,
-                path + " could be read only in part.",
-                code.declaration(field));
+            rewriting.refuseHalfRead(file, code.declaration(field));
             return null;
           }
           if (variable.getConstantValue() != null) {
@@ -435,8 +436,8 @@ public final class Enclosing {
 
   private void clash(String taken, int parameters, String by, Site site) {
     boolean clashes =
-        read && getter < 0 && taken.equals(getterName()) && parameters == 0
-            || written && setter < 0 && taken.equals(setterName()) && parameters == 1;
+        read && getter < 0 && taken.equals(getterName) && parameters == 0
+            || written && setter < 0 && taken.equals(setterName) && parameters == 1;
     if (clashes) {
       rewriting.refuse(
           RefusalCode.NAME_CLASH,
@@ -448,19 +449,19 @@ public final class Enclosing {
   // ---- the edits
 
   private String getterUnit() {
-    return getter >= 0 ? units.name(getter) : units.name(owner) + "#" + getterName() + "()";
+    return getter >= 0 ? units.name(getter) : units.name(owner) + "#" + getterName + "()";
   }
 
   private String setterUnit() {
     return setter >= 0
         ? units.name(setter)
-        : units.name(owner) + "#" + setterName() + "(" + simpleType() + ")";
+        : units.name(owner) + "#" + setterName + "(" + simpleType() + ")";
   }
 
   private void edit() {
     // What stands in the value of an assignment comes before the assignment.
-    outside()
-        .forEach((in, places) -> new TreeSet<>(places).descendingSet().forEach(at -> use(in, at)));
+    outside.forEach(
+        (in, places) -> new TreeSet<>(places).descendingSet().forEach(at -> use(in, at)));
     access();
     methods();
     documentation();
@@ -501,7 +502,7 @@ public final class Enclosing {
       made =
           made.and(in + all)
               .and(typeText())
-              .and(" " + getterName() + "() {" + end)
+              .and(" " + getterName + "() {" + end)
               .and(in + step + "return " + name + ";" + end + in + "}", units.name(field));
     }
     if (written && setter < 0) {
@@ -509,7 +510,7 @@ public final class Enclosing {
       boolean isStatic = units.has(field, Trait.STATIC);
       made =
           made.and(made == Written.NONE ? "" : end + end)
-              .and(in + all + "void " + setterName() + "(")
+              .and(in + all + "void " + setterName + "(")
               .and(typeText())
               .and(" " + name + ") {" + end)
               .and(
@@ -540,8 +541,8 @@ public final class Enclosing {
         last = method;
       }
     }
-    last = last >= 0 ? last : layout.lastOf(owner, Trait.CONSTRUCTOR, null);
-    return last >= 0 ? last : layout.lastOf(owner, Trait.FIELD, null);
+    last = last >= 0 ? last : layout.lastOf(owner, Trait.CONSTRUCTOR);
+    return last >= 0 ? last : layout.lastOf(owner, Trait.FIELD);
   }
 
   private boolean isAccessor(int method) {
@@ -555,11 +556,7 @@ public final class Enclosing {
 
   /** The field's declaration; null where the tree has none. */
   private TreePath declared(LocatedTree own) {
-    TreePath path = own.around(units.nameAt(field), units.nameAt(field) + 1);
-    while (path != null && !(path.getLeaf() instanceof VariableTree)) {
-      path = path.getParentPath();
-    }
-    return path;
+    return own.enclosing(units.nameAt(field), VariableTree.class);
   }
 
   /** The type as the field's declaration has it. */
@@ -656,7 +653,7 @@ public final class Enclosing {
   }
 
   private String primitive() {
-    return type.equals("Character") ? "char" : type.toLowerCase(java.util.Locale.ROOT);
+    return type.equals("Character") ? "char" : type.toLowerCase(Locale.ROOT);
   }
 
   private int equalSign(int in, int from) {
@@ -691,28 +688,10 @@ public final class Enclosing {
         return Written.NONE;
       }
     }
-    if (units.topTypeOf(owner) == topTypeAt(in, use)) {
+    if (units.topTypeOf(owner) == code.topTypeAt(in, tree(in).begin(use.getLeaf()))) {
       return Written.NONE;
     }
-    String written = rewriting.names().in(in, owner);
-    Set<String> means = new TreeSet<>();
-    String rest = written;
-    for (int one = owner;
-        one >= 0 && units.level(one) == Level.TYPE && !rest.isEmpty();
-        one = units.parent(one)) {
-      means.add(units.name(one));
-      int dot = rest.lastIndexOf('.');
-      rest = dot < 0 ? "" : rest.substring(0, dot);
-    }
-    return Written.of(written, means).and(".");
-  }
-
-  private int topTypeAt(int in, TreePath use) {
-    int at = tree(in).begin(use.getLeaf());
-    return code.typesIn(in).stream()
-        .filter(top -> units.begin(top) <= at && at < units.end(top))
-        .findFirst()
-        .orElse(-1);
+    return rewriting.named(in, owner).and(".");
   }
 
   /** Documentation elsewhere that refers to the field refers to what gives it. */

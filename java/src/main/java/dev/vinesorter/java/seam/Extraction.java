@@ -173,10 +173,7 @@ public final class Extraction {
 
   private void run(List<Stretch.Range> ranges) {
     if (tree == null) {
-      rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(file) + " could be read only in part.",
-          code.declaration(method));
+      rewriting.refuseHalfRead(file, code.declaration(method));
       return;
     }
     Stretch first = Stretch.of(tree, ranges.get(0));
@@ -284,9 +281,7 @@ public final class Extraction {
 
   private Extracted extracted(Stretch stretch) {
     Extracted made = new Extracted(stretch);
-    boolean misplaced =
-        stretch.isInLocalClass() || tree.begin(stretch.member().getLeaf()) != memberBegin();
-    if (misplaced && stretch.isInLocalClass()) {
+    if (stretch.isInLocalClass()) {
       refuse(
           RefusalCode.LOCAL_CLASS,
           "The code stands in a class inside of the method; that class would have to take the new"
@@ -311,10 +306,6 @@ public final class Extraction {
       typeParameters(made);
     }
     return made;
-  }
-
-  private int memberBegin() {
-    return units.begin(method);
   }
 
   private boolean isStatic(Stretch stretch) {
@@ -679,10 +670,7 @@ public final class Extraction {
 
   /** Whether the method's own parameters are all written with {@code final}. */
   private boolean writesFinals() {
-    TreePath at = tree.around(units.nameAt(method), units.nameAt(method) + 1);
-    while (at != null && !(at.getLeaf() instanceof MethodTree)) {
-      at = at.getParentPath();
-    }
+    TreePath at = tree.enclosing(units.nameAt(method), MethodTree.class);
     return at != null
         && !((MethodTree) at.getLeaf()).getParameters().isEmpty()
         && ((MethodTree) at.getLeaf())
@@ -880,15 +868,14 @@ public final class Extraction {
     Written inner;
     if (stretch.isExpression()) {
       String old = Layout.indent(text, stretch.begin());
-      Written value = patch.edited(stretch.begin(), stretch.end()).indented(old, body, false);
+      Written value = patch.edited(stretch.begin(), stretch.end()).indented(old, body);
       value = bare(stretch, value, patch, old, body);
       inner = Written.of(body + (made.kind == Kind.VALUE ? "return " : "")).and(value).and(";");
     } else {
       int begin = begin(stretch);
       String old = Layout.indent(text, begin);
-      boolean own = text.substring(TextLines.begin(text, begin), begin).isBlank();
-      Written lines = patch.edited(begin, end(stretch)).indented(old, body, false);
-      inner = Written.of(own ? body : body).and(lines);
+      Written lines = patch.edited(begin, end(stretch)).indented(old, body);
+      inner = Written.of(body).and(lines);
       if (made.left != null) {
         inner = inner.and(lineEnd + body + "return " + made.left.name() + ";");
       }
@@ -904,7 +891,7 @@ public final class Extraction {
       String around =
           code.text(file).substring(stretch.begin() + 1, begin)
               + code.text(file).substring(end, stretch.end() - 1);
-      return around.isBlank() ? patch.edited(begin, end).indented(old, body, false) : value;
+      return around.isBlank() ? patch.edited(begin, end).indented(old, body) : value;
     }
     return value;
   }

@@ -27,9 +27,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.TypeParameterElement;
-import javax.lang.model.type.ArrayType;
-import javax.lang.model.type.TypeMirror;
+import javax.lang.model.type.ExecutableType;
 
 /**
  * Objects of a class are made in one place: a method for each constructor that is called, in a type
@@ -202,15 +200,8 @@ public final class FactoryMethod {
   /** Whether a place stands in the class itself, or in the type that makes it. */
   private boolean isOwn(TypeChange.Creation one) {
     int file = units.find(one.node().file(), Level.FILE);
-    int at = one.node().begin();
-    for (int top : code.typesIn(file)) {
-      boolean around = units.begin(top) <= at && at < units.end(top);
-      if (around
-          && (top == units.topTypeOf(lower) || there >= 0 && top == units.topTypeOf(there))) {
-        return true;
-      }
-    }
-    return false;
+    int top = code.topTypeAt(file, one.node().begin());
+    return top == units.topTypeOf(lower) || there >= 0 && top == units.topTypeOf(there);
   }
 
   private void calls(TypeChange.Creation one, TypeAbove type) {
@@ -264,7 +255,6 @@ public final class FactoryMethod {
     int file = units.find(one.node().file(), Level.FILE);
     LocatedTree tree = all.file(one.node().file());
     ExpressionTree named = one.tree().getIdentifier();
-    Set<String> means = new TreeSet<>(Set.of(unit));
     String arguments = "";
     if (named instanceof ParameterizedTypeTree generic && !generic.getTypeArguments().isEmpty()) {
       int begin = tree.begin(generic.getTypeArguments().get(0));
@@ -272,15 +262,11 @@ public final class FactoryMethod {
       arguments =
           "<" + tree.text().substring(begin, tree.end(generic.getTypeArguments().get(last))) + ">";
     }
-    String owner =
-        there >= 0 ? rewriting.names().in(file, there) : rewriting.names().in(file, home);
-    for (int around = there;
-        around >= 0 && units.level(around) == Level.TYPE;
-        around = units.parent(around)) {
-      means.add(units.name(around));
-    }
-    means.add(home);
-    Written call = Written.of(owner + "." + arguments + method, means);
+    Written owner =
+        there >= 0
+            ? rewriting.named(file, there)
+            : Written.of(rewriting.names().in(file, home), home);
+    Written call = owner.and("." + arguments + method, unit);
     rewriting
         .in(file)
         .replace(
@@ -290,26 +276,12 @@ public final class FactoryMethod {
             arguments.isEmpty() && !one.constructor().isVarArgs() ? call : call.free());
   }
 
+  /** A method that makes an object, its lines behind the first not indented yet. */
   private Written method(Naming naming, ExecutableElement constructor, TypeAbove type) {
-    List<Written> parameters = new ArrayList<>();
-    List<String> names = new ArrayList<>();
-    for (int n = 0; n < constructor.getParameters().size(); n++) {
-      TypeMirror of = constructor.getParameters().get(n).asType();
-      boolean varied = constructor.isVarArgs() && n == constructor.getParameters().size() - 1;
-      Written written = varied ? naming.of(((ArrayType) of).getComponentType()) : naming.of(of);
-      if (written == null) {
-        parameters.add(null);
-        break;
-      }
-      String name = constructor.getParameters().get(n).getSimpleName().toString();
-      names.add(name);
-      parameters.add(written.and(varied ? "..." : "").and(" " + name));
-    }
-    List<Written> thrown = new ArrayList<>();
-    constructor.getThrownTypes().forEach(one -> thrown.add(naming.of(one)));
+    Written signature = naming.signature(constructor, (ExecutableType) constructor.asType());
     Written gives = naming.of(type.seen(below.asType()));
     Written name = naming.name(below);
-    if (parameters.contains(null) || thrown.contains(null) || gives == null || name == null) {
+    if (signature == null || gives == null || name == null) {
       rewriting.refuse(
           RefusalCode.UNKNOWN_NAME,
           "A type that the constructor takes has no name that could be written.",
@@ -320,41 +292,21 @@ public final class FactoryMethod {
     Set<String> makes = new TreeSet<>(name.means());
     makes.remove(units.name(lower));
     makes.add(units.find(unit, Level.MEMBER) >= 0 ? unit : units.name(lower));
-    Written head = Written.of("public static ").and(generics(naming)).and(gives);
-    head = head.and(" " + method + "(").and(Written.joined(parameters, ", ")).and(")");
-    if (!thrown.isEmpty()) {
-      head = head.and(" throws ").and(Written.joined(thrown, ", "));
-    }
-    String diamond = below.getTypeParameters().isEmpty() ? "" : "<>";
-    return head.and(" {\n@return new ")
+    List<String> names =
+        constructor.getParameters().stream().map(one -> one.getSimpleName().toString()).toList();
+    Written generics = naming.typeParameters(below.getTypeParameters());
+    String diamond = generics == Written.NONE ? "" : "<>";
+    int file = units.fileOf(there < 0 ? lower : there);
+    String end = there < 0 ? "\n" : layout.lineEnd(file);
+    return Written.of("public static ")
+        .and(generics)
+        .and(generics == Written.NONE ? "" : " ")
+        .and(gives)
+        .and(" " + method)
+        .and(signature)
+        .and(" {" + end + layout.step(file) + "return new ")
         .and(Written.of(name.text(), makes))
-        .and(diamond + "(" + String.join(", ", names) + ");\n}");
-  }
-
-  private Written generics(Naming naming) {
-    List<Written> all = new ArrayList<>();
-    for (TypeParameterElement one : below.getTypeParameters()) {
-      List<Written> bounds = new ArrayList<>();
-      for (TypeMirror bound : one.getBounds()) {
-        Written written = bound.toString().equals("java.lang.Object") ? null : naming.of(bound);
-        if (written != null) {
-          bounds.add(written);
-        }
-      }
-      Written name = Written.of(one.getSimpleName().toString());
-      all.add(bounds.isEmpty() ? name : name.and(" extends ").and(Written.joined(bounds, " & ")));
-    }
-    return all.isEmpty() ? Written.NONE : Written.of("<").and(Written.joined(all, ", ")).and("> ");
-  }
-
-  /** A method as it stands in a type whose members are indented so. */
-  private static Written indented(Written method, String in, String step, String end) {
-    Written all = Written.of(in);
-    for (Written.Part part : method.parts()) {
-      String text = part.text().replace("\n@", end + in + step).replace("\n}", end + in + "}");
-      all = all.and(part.text().isEmpty() ? Written.NONE : Written.of(text, part.means()));
-    }
-    return all;
+        .and(diamond + "(" + String.join(", ", names) + ");" + end + "}");
   }
 
   private void inside(List<Written> methods) {
@@ -363,12 +315,13 @@ public final class FactoryMethod {
     }
     int file = units.fileOf(there);
     String end = layout.lineEnd(file);
+    String in = layout.memberIndent(there);
     Layout.Spot spot = layout.last(there);
     Written all = Written.NONE;
     for (Written one : methods) {
       all =
-          all.and(end + (all == Written.NONE && !spot.blankBefore() ? "" : end))
-              .and(indented(one, layout.memberIndent(there), layout.step(file), end));
+          all.and(end + (all == Written.NONE && !spot.blankBefore() ? "" : end) + in)
+              .and(one.indented("", in));
     }
     rewriting.in(file).insert(spot.at(), all);
   }
@@ -387,7 +340,7 @@ public final class FactoryMethod {
                 + source.simpleName()
                 + "() {}\n");
     for (Written one : methods) {
-      text = text.and("\n").and(indented(one, step, step, "\n")).and("\n");
+      text = text.and("\n" + step).and(one.indented("", step)).and("\n");
     }
     rewriting.newFile(source.path(), source.text(text.and("}\n")));
     rewriting.rewrites(home);

@@ -23,12 +23,12 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
@@ -44,10 +44,8 @@ import java.util.TreeSet;
  */
 public final class Injection {
   private final Step.Inject step;
-  private final Overlay copy;
+  private final StepChain chain;
   private final Readings readings;
-  private final Set<String> rewritten = new TreeSet<>();
-  private final List<String> told = new ArrayList<>();
 
   /** The expression that is handed in, as the class has it. */
   private String expression = "";
@@ -59,9 +57,9 @@ public final class Injection {
 
   private String field = "";
 
-  private Injection(Step.Inject step, Overlay copy, Readings readings) {
+  private Injection(Step.Inject step, StepChain chain, Readings readings) {
     this.step = step;
-    this.copy = copy;
+    this.chain = chain;
     this.readings = readings;
   }
 
@@ -72,41 +70,24 @@ public final class Injection {
    */
   public static Result carryOut(
       Survey survey, int owner, Step.Inject step, Overlay sources, Readings readings) {
-    Overlay copy = sources.copy();
-    Injection injection = new Injection(step, copy, readings);
+    StepChain chain = new StepChain(survey, sources);
+    Injection injection = new Injection(step, chain, readings);
     String name = survey.units().name(owner);
-    Result result = injection.share(survey, owner);
-    if (result.outcome().accepted()) {
-      injection.note(result);
-      result = injection.constructors(result.foretold(), name);
+    boolean handedIn =
+        chain.take(injection.share(survey, owner))
+            && injection.constructors(name)
+            && chain.take(injection.assign(chain.now(), name));
+    if (handedIn && !step.type().isEmpty()) {
+      chain.take(injection.generalised(chain.now(), name));
     }
-    if (result.outcome().accepted() && !step.type().isEmpty()) {
-      injection.note(result);
-      result = injection.generalised(result.foretold(), name);
-    }
-    if (!result.outcome().accepted()) {
-      return new Result(result.outcome(), survey);
-    }
-    sources.become(copy);
-    StepOutcome.Changed changed =
-        StepOutcome.changed(List.of())
-            .with(List.of(), injection.told)
-            .rewriting(List.copyOf(injection.rewritten));
-    return new Result(changed, result.foretold());
+    return chain.result();
   }
 
   /** Names the wanted type in the class in the place of that of what is handed in. */
   private Result generalised(Survey survey, String name) {
     int lower = survey.units().find(given, Level.TYPE);
     Step.Use use = new Step.Use(List.of(step.type()), given, List.of(name), Set.of(), step.line());
-    Result result = UseOfSupertype.carryOut(survey, lower, use, copy, readings);
-    note(result);
-    return result;
-  }
-
-  private void note(Result result) {
-    rewritten.addAll(result.outcome().rewritten());
-    told.addAll(result.outcome().offers());
+    return UseOfSupertype.carryOut(survey, lower, use, chain.sources(), readings);
   }
 
   // ---- one field for all places
@@ -115,7 +96,7 @@ public final class Injection {
   private record Place(int at, ExpressionTree tree, TreePath path, int user) {}
 
   private Result share(Survey survey, int owner) {
-    Rewriting rewriting = new Rewriting(survey, copy);
+    Rewriting rewriting = new Rewriting(survey, chain.sources());
     SourceView code = rewriting.code();
     Units units = code.units();
     int file = units.fileOf(owner);
@@ -160,7 +141,7 @@ public final class Injection {
         JavaTokens tokens = code.tokens(file);
         int at = code.references().at(r);
         CallSite site = CallSite.of(tree, tokens, at, tokens.end(tokens.from(at)));
-        if (site.isCall() && gives(site, step.what())) {
+        if (site.isCall() && gives(site)) {
           places.add(new Place(at, (ExpressionTree) site.call().getLeaf(), site.call(), user));
         }
       }
@@ -184,7 +165,7 @@ public final class Injection {
     return places;
   }
 
-  private static boolean gives(CallSite site, String what) {
+  private static boolean gives(CallSite site) {
     boolean made =
         site.call().getLeaf() instanceof com.sun.source.tree.NewClassTree one
             && one.getClassBody() == null;
@@ -236,8 +217,7 @@ public final class Injection {
     String first = tree.text(places.get(0).tree);
     for (Place place : places) {
       String text = tree.text(place.tree);
-      if (!JavaTokens.of(text).toString().equals(JavaTokens.of(first).toString())
-          && !text.replaceAll("\\s+", "").equals(first.replaceAll("\\s+", ""))) {
+      if (!text.replaceAll("\\s+", "").equals(first.replaceAll("\\s+", ""))) {
         rewriting.refuse(
             RefusalCode.TWO_TARGETS,
             "Here it is made otherwise than elsewhere in the class.",
@@ -349,49 +329,44 @@ public final class Injection {
       boolean own = units.has(member, Trait.FIELD) && !units.has(member, Trait.STATIC);
       last = own && (last < 0 || units.end(member) > units.end(last)) ? member : last;
     }
-    return last >= 0 ? last : new Layout(code).lastOf(owner, Trait.FIELD, null);
+    return last >= 0 ? last : new Layout(code).lastOf(owner, Trait.FIELD);
   }
 
   // ---- the constructors
 
-  private Result constructors(Survey survey, String name) {
-    Survey now = survey;
-    if (constructorsOf(now, name).isEmpty()) {
-      Result written = emptyConstructor(now, name);
-      if (!written.outcome().accepted()) {
-        return written;
-      }
-      note(written);
-      now = written.foretold();
+  /** Lets the constructors take it; false where they cannot. */
+  private boolean constructors(String name) {
+    boolean goesOn =
+        !constructorsOf(chain.now(), name).isEmpty()
+            || chain.take(emptyConstructor(chain.now(), name));
+    for (String constructor : goesOn ? constructorsOf(chain.now(), name) : List.<String>of()) {
+      goesOn = goesOn && chain.take(signed(chain.now(), constructor));
     }
-    for (String constructor : List.copyOf(constructorsOf(now, name))) {
-      int unit = now.units().find(constructor, Level.MEMBER);
-      List<Step.Parameter> parameters = new ArrayList<>();
-      now.units()
-          .facts()
-          .parameters(unit)
-          .forEach(one -> parameters.add(new Step.Parameter(one, "", "")));
-      parameters.add(new Step.Parameter(step.as(), type, expression));
-      Set<Leave> leaves = step.keep() ? Set.of(Leave.FORWARD) : Set.of();
-      Step.Signature signature =
-          new Step.Signature(List.of(constructor), parameters, "", "", leaves, step.line());
-      Result signed =
-          step.keep()
-              ? Resigning.besideOld(now, unit, signature, copy, readings)
-              : Resigning.carryOut(now, unit, signature, copy, readings);
-      if (!signed.outcome().accepted()) {
-        return signed;
-      }
-      note(signed);
-      now = signed.foretold();
-    }
-    return assign(now, name);
+    return goesOn;
+  }
+
+  /** A constructor with one more parameter. */
+  private Result signed(Survey survey, String constructor) {
+    int unit = survey.units().find(constructor, Level.MEMBER);
+    List<Step.Parameter> parameters = new ArrayList<>();
+    survey
+        .units()
+        .facts()
+        .parameters(unit)
+        .forEach(one -> parameters.add(new Step.Parameter(one, "", "")));
+    parameters.add(new Step.Parameter(step.as(), type, expression));
+    Set<Leave> leaves = step.keep() ? Set.of(Leave.FORWARD) : Set.of();
+    Step.Signature signature =
+        new Step.Signature(List.of(constructor), parameters, "", "", leaves, step.line());
+    return step.keep()
+        ? Resigning.besideOld(survey, unit, signature, chain.sources(), readings)
+        : Resigning.carryOut(survey, unit, signature, chain.sources(), readings);
   }
 
   /** The constructors that do not leave the work to another one. */
   private List<String> constructorsOf(Survey survey, String name) {
     Units units = survey.units();
-    SourceView code = new SourceView(survey, copy);
+    SourceView code = new SourceView(survey, chain.sources());
     int owner = units.find(name, Level.TYPE);
     LocatedTree tree = SyntaxTree.of(code.text(units.fileOf(owner))).located();
     List<String> found = new ArrayList<>();
@@ -407,10 +382,7 @@ public final class Injection {
   }
 
   private static MethodTree method(LocatedTree tree, int nameAt) {
-    TreePath at = tree.around(nameAt, nameAt + 1);
-    while (at != null && !(at.getLeaf() instanceof MethodTree)) {
-      at = at.getParentPath();
-    }
+    TreePath at = tree.enclosing(nameAt, MethodTree.class);
     return at == null ? null : (MethodTree) at.getLeaf();
   }
 
@@ -429,7 +401,7 @@ public final class Injection {
   }
 
   private Result emptyConstructor(Survey survey, String name) {
-    Rewriting rewriting = new Rewriting(survey, copy);
+    Rewriting rewriting = new Rewriting(survey, chain.sources());
     SourceView code = rewriting.code();
     Units units = code.units();
     int owner = units.find(name, Level.TYPE);
@@ -457,19 +429,16 @@ public final class Injection {
 
   /** Gives the field its value in the constructors. */
   private Result assign(Survey survey, String name) {
-    Rewriting rewriting = new Rewriting(survey, copy);
+    Rewriting rewriting = new Rewriting(survey, chain.sources());
     SourceView code = rewriting.code();
     Units units = code.units();
     int owner = units.find(name, Level.TYPE);
     int file = units.fileOf(owner);
     LocatedTree tree = SyntaxTree.of(code.text(file)).located();
     int unit = units.find(name + "#" + field, Level.MEMBER);
-    TreePath path = tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
-    while (!(path.getLeaf() instanceof VariableTree)) {
-      path = path.getParentPath();
-    }
-    VariableTree declared = (VariableTree) path.getLeaf();
-    earlyUses(rewriting, tree, path, unit, file);
+    VariableTree declared =
+        (VariableTree) tree.enclosing(units.nameAt(unit), VariableTree.class).getLeaf();
+    earlyUses(rewriting, unit, file);
     int nameEnd = units.nameAt(unit) + field.length();
     rewriting.in(file).remove(nameEnd, tree.end(declared.getInitializer()));
     Layout layout = new Layout(code);
@@ -505,9 +474,7 @@ public final class Injection {
       }
       rewriting.in(file).insert(at, text);
     }
-    Result result = rewriting.finish(readings);
-    note(result);
-    return result;
+    return rewriting.finish(readings);
   }
 
   /** Whether a statement only gives a name the value of another. */
@@ -518,8 +485,7 @@ public final class Injection {
   }
 
   /** What is worked out before the constructors run must not need the field. */
-  private void earlyUses(
-      Rewriting rewriting, LocatedTree tree, TreePath declared, int unit, int file) {
+  private static void earlyUses(Rewriting rewriting, int unit, int file) {
     SourceView code = rewriting.code();
     References references = code.references();
     for (int r : references.to(unit)) {

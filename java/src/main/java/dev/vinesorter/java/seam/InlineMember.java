@@ -69,7 +69,7 @@ import javax.lang.model.type.TypeMirror;
  * was used: with the arguments in the place of the parameters, and names completed where they would
  * not mean the same.
  */
-public final class InlineMember {
+final class InlineMember {
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
@@ -112,7 +112,7 @@ public final class InlineMember {
    *
    * @param readings reads sources that differ from those of the survey
    */
-  public static Result carryOut(
+  static Result carryOut(
       Survey survey, int member, Step.Inline step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InlineMember inline = new InlineMember(rewriting, member, step);
@@ -190,14 +190,12 @@ public final class InlineMember {
               + ". Say 'found-by-name: true' to take it out all the same.",
           code.declaration(member));
     }
-    for (int other : units.children(units.parent(member))) {
-      if (!method && other != member && units.begin(other) == units.begin(member)) {
-        rewriting.refuse(
-            RefusalCode.DECLARED_TOGETHER,
-            units.name(other) + " is declared in the same statement. Write them apart first.",
-            code.declaration(member));
-        return;
-      }
+    int together = method ? -1 : code.declaredWith(member);
+    if (together >= 0) {
+      rewriting.refuse(
+          RefusalCode.DECLARED_TOGETHER,
+          units.name(together) + " is declared in the same statement. Write them apart first.",
+          code.declaration(member));
     }
   }
 
@@ -205,17 +203,10 @@ public final class InlineMember {
     home = all.file(units.name(file));
     meanings = new Meanings(code);
     if (home == null) {
-      rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(file) + " could be read only in part.",
-          code.declaration(member));
+      rewriting.refuseHalfRead(file, code.declaration(member));
       return;
     }
-    TreePath declared = home.around(units.nameAt(member), units.nameAt(member) + 1);
-    while (!(declared.getLeaf() instanceof MethodTree)
-        && !(declared.getLeaf() instanceof VariableTree)) {
-      declared = declared.getParentPath();
-    }
+    TreePath declared = home.enclosing(units.nameAt(member), MethodTree.class, VariableTree.class);
     owner = (TypeElement) all.element(declared).getEnclosingElement();
     if (declared.getLeaf() instanceof MethodTree method) {
       method(declared, method);
@@ -352,8 +343,7 @@ public final class InlineMember {
     for (Map.Entry<Integer, Set<Integer>> one : places.entrySet()) {
       LocatedTree tree = all.file(units.name(one.getKey()));
       if (tree == null) {
-        rewriting.refuse(
-            RefusalCode.HALF_READ, units.name(one.getKey()) + " could be read only in part.");
+        rewriting.refuseHalfRead(one.getKey());
         return;
       }
       List<Integer> last = new ArrayList<>(one.getValue());
@@ -461,7 +451,7 @@ public final class InlineMember {
       ExpressionTree argument = site.arguments().get(n);
       Purity purity = meanings.purity(in, tree, argument);
       int times = named.getOrDefault(parameters.get(n), 0);
-      boolean fixed = !purity.acts() && !purity.reads() && !purity.fails();
+      boolean fixed = purity.isFixed();
       if (fixed) {
         continue;
       }
@@ -516,7 +506,7 @@ public final class InlineMember {
           return false;
         }
       }
-      boolean own = purity.acts() || purity.reads() || purity.fails();
+      boolean own = !purity.isFixed();
       if (own && !purity.swapsWith(argument) || later && own) {
         return false;
       }
@@ -556,8 +546,7 @@ public final class InlineMember {
     copy =
         copy.indented(
             Layout.indent(code.text(file), home.begin(expression)),
-            Layout.indent(code.text(in), begin),
-            false);
+            Layout.indent(code.text(in), begin));
     patch.cut(begin, end);
     patch.replace(begin, end, copy);
     replaced.add(in + ":" + begin);
@@ -647,22 +636,7 @@ public final class InlineMember {
 
     /** Text of the declaration that needs no change, with what its names mean. */
     private Written verbatim(int begin, int end) {
-      return Written.of(code.text(file).substring(begin, end), meant(begin, end));
-    }
-
-    /** What names between two chars of the declaration mean. */
-    private Set<String> meant(int begin, int end) {
-      Set<String> means = new TreeSet<>();
-      for (int unit : units.withAllInside(file)) {
-        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-          Kind kind = references.kind(r);
-          boolean binds = kind != Kind.IMPORTS && kind != Kind.MENTIONS && kind != Kind.THROUGH;
-          if (binds && references.at(r) >= begin && references.at(r) < end) {
-            means.add(units.name(references.target(r)));
-          }
-        }
-      }
-      return means;
+      return Written.of(code.text(file).substring(begin, end), rewriting.means(file, begin, end));
     }
 
     /** What takes the place of a name; null where it stays. */
@@ -677,7 +651,7 @@ public final class InlineMember {
         fails |= name == null;
         return name == null
             ? null
-            : Written.of(name.text(), meant(home.begin(node), home.end(node)));
+            : Written.of(name.text(), rewriting.means(file, home.begin(node), home.end(node)));
       }
       if (node.getName().contentEquals("this")) {
         return receiver == null ? ownThis(node) : text(receiver);

@@ -36,7 +36,7 @@ import javax.lang.model.element.ElementKind;
 import javax.lang.model.type.TypeMirror;
 
 /** A local variable goes, and its first value stands where it was read. */
-public final class InlineVariable {
+final class InlineVariable {
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
@@ -67,7 +67,7 @@ public final class InlineVariable {
    *
    * @param readings reads sources that differ from those of the survey
    */
-  public static Result carryOut(
+  static Result carryOut(
       Survey survey, int method, Step.Inline step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InlineVariable inline = new InlineVariable(rewriting, method, step);
@@ -90,10 +90,7 @@ public final class InlineVariable {
 
   private void run() {
     if (tree == null) {
-      rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(file) + " could be read only in part.",
-          code.declaration(method));
+      rewriting.refuseHalfRead(file, code.declaration(method));
       return;
     }
     find();
@@ -188,8 +185,7 @@ public final class InlineVariable {
     Meanings meanings = new Meanings(code);
     Purity purity = meanings.purity(file, tree, value);
     boolean changes = readsAssigned(value);
-    boolean fixed =
-        !purity.acts() && !purity.reads() && !purity.fails() && !changes && !isMade(value);
+    boolean fixed = purity.isFixed() && !changes && !isMade(value);
     boolean believed = step.may(Leave.PURE) && !changes;
     if (!fixed && !believed) {
       once(meanings, purity, at);
@@ -275,8 +271,7 @@ public final class InlineVariable {
               .copy(begin, end)
               .indented(
                   Layout.indent(text, tree.begin(variable())),
-                  Layout.indent(text, tree.begin(use.getLeaf())),
-                  false);
+                  Layout.indent(text, tree.begin(use.getLeaf())));
       boolean operand = cast != Written.NONE && !Assignments.isPrimary(value);
       if (operand) {
         copy = Written.of("(").and(copy).and(")");

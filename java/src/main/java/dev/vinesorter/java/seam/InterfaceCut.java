@@ -26,7 +26,6 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -38,8 +37,6 @@ import java.util.regex.Pattern;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
-import javax.lang.model.element.TypeParameterElement;
-import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
 import javax.lang.model.type.TypeMirror;
@@ -132,10 +129,7 @@ public final class InterfaceCut {
     tree = all.file(units.name(file));
     type = all.elements().getTypeElement(units.name(lower));
     if (tree == null || type == null) {
-      rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(file) + " could be read only in part.",
-          code.declaration(lower));
+      rewriting.refuseHalfRead(file, code.declaration(lower));
       return;
     }
     Fresh fresh = new Fresh();
@@ -308,7 +302,7 @@ public final class InterfaceCut {
     Written text =
         Written.of("/** What others ask of a {@link " + shownName() + "}. */\n")
             .and((open ? "public " : "") + "interface " + source.simpleName())
-            .and(typeParameters(naming, type.getTypeParameters()))
+            .and(naming.typeParameters(type.getTypeParameters()))
             .and(" {\n");
     boolean first = true;
     for (ExecutableElement method : members) {
@@ -339,48 +333,13 @@ public final class InterfaceCut {
         : units.name(lower);
   }
 
-  private Written typeParameters(Naming naming, List<? extends TypeParameterElement> parameters) {
-    List<Written> written = new ArrayList<>();
-    for (TypeParameterElement one : parameters) {
-      Written text = Written.of(one.getSimpleName().toString());
-      List<Written> bounds = new ArrayList<>();
-      for (TypeMirror bound : one.getBounds()) {
-        if (!bound.toString().equals("java.lang.Object")) {
-          Written name = naming.of(bound);
-          bounds.add(name == null ? Written.of("Object", "java.lang.Object") : name);
-        }
-      }
-      written.add(
-          bounds.isEmpty() ? text : text.and(" extends ").and(Written.joined(bounds, " & ")));
-    }
-    return written.isEmpty()
-        ? Written.NONE
-        : Written.of("<").and(Written.joined(written, ", ")).and(">");
-  }
-
   /** A method's head as the class has it; null where a type has no name that could be written. */
   private Written method(Naming naming, ExecutableElement method) {
     ExecutableType as =
         (ExecutableType) all.types().asMemberOf((DeclaredType) type.asType(), method);
     Written result = naming.of(as.getReturnType());
-    List<Written> parameters = new ArrayList<>();
-    for (int n = 0; n < method.getParameters().size(); n++) {
-      VariableElement parameter = method.getParameters().get(n);
-      Written written = naming.of(as.getParameterTypes().get(n));
-      if (written == null) {
-        result = null;
-        break;
-      }
-      boolean varied = method.isVarArgs() && n == method.getParameters().size() - 1;
-      parameters.add(
-          (varied ? variedType(naming, as.getParameterTypes().get(n)) : written)
-              .and(" " + parameter.getSimpleName()));
-    }
-    List<Written> thrown = new ArrayList<>();
-    for (TypeMirror exception : as.getThrownTypes()) {
-      thrown.add(naming.of(exception));
-    }
-    if (result == null || thrown.contains(null)) {
+    Written signature = naming.signature(method, as);
+    if (result == null || signature == null) {
       rewriting.refuse(
           RefusalCode.UNKNOWN_NAME,
           "A type in "
@@ -393,19 +352,9 @@ public final class InterfaceCut {
         method.getAnnotationMirrors().stream()
             .anyMatch(one -> one.getAnnotationType().toString().equals("java.lang.Deprecated"));
     Written head = deprecated ? Written.of("@Deprecated ", "java.lang.Deprecated") : Written.NONE;
-    Written generics = typeParameters(naming, method.getTypeParameters());
+    Written generics = naming.typeParameters(method.getTypeParameters());
     head = head.and(generics).and(generics == Written.NONE ? "" : " ").and(result);
-    head = head.and(" " + method.getSimpleName() + "(");
-    head = head.and(Written.joined(parameters, ", ")).and(")");
-    if (!thrown.isEmpty()) {
-      head = head.and(" throws ").and(Written.joined(thrown, ", "));
-    }
-    return head.and(";");
-  }
-
-  private Written variedType(Naming naming, TypeMirror array) {
-    Written part = naming.of(((javax.lang.model.type.ArrayType) array).getComponentType());
-    return part.and("...");
+    return head.and(" " + method.getSimpleName()).and(signature).and(";");
   }
 
   // ---- documentation
@@ -435,11 +384,7 @@ public final class InterfaceCut {
       return null;
     }
     int unit = units.find(ElementNames.of(method), Level.MEMBER);
-    TreePath at = unit < 0 ? null : tree.around(units.nameAt(unit), units.nameAt(unit) + 1);
-    while (at != null && !(at.getLeaf() instanceof MethodTree)) {
-      at = at.getParentPath();
-    }
-    return at;
+    return unit < 0 ? null : tree.enclosing(units.nameAt(unit), MethodTree.class);
   }
 
   /** Whether a method says that it overrides another, whose documentation it has then. */
@@ -527,11 +472,7 @@ public final class InterfaceCut {
 
   /** Lets the class implement the interface. */
   private void implement() {
-    TreePath path = tree.around(units.nameAt(lower), units.nameAt(lower) + 1);
-    while (!(path.getLeaf() instanceof ClassTree)) {
-      path = path.getParentPath();
-    }
-    ClassTree declared = (ClassTree) path.getLeaf();
+    ClassTree declared = (ClassTree) tree.enclosing(units.nameAt(lower), ClassTree.class).getLeaf();
     Written name = Written.of(rewriting.names().in(file, step.as()), step.as());
     if (!declared.getTypeParameters().isEmpty()) {
       List<String> names =

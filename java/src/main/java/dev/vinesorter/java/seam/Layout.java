@@ -69,9 +69,8 @@ final class Layout {
    *
    * @param at where its text is put
    * @param blankBefore whether a blank line is to part it from what stands before
-   * @param blankAfter whether one is to part it from what follows
    */
-  record Spot(int at, boolean blankBefore, boolean blankAfter) {}
+  record Spot(int at, boolean blankBefore) {}
 
   /** The spot behind a member, at the end of its last line. */
   Spot behind(int member) {
@@ -88,7 +87,7 @@ final class Layout {
       token++;
     }
     end = Math.max(end, tokens.end(token));
-    return new Spot(TextLines.end(text, end), true, false);
+    return new Spot(TextLines.end(text, end), true);
   }
 
   /** The spot at the end of a type's body; in an enum without members behind its constants. */
@@ -106,7 +105,7 @@ final class Layout {
     while (!tokens.is(brace, "{")) {
       brace++;
     }
-    return new Spot(tokens.end(brace), false, false);
+    return new Spot(tokens.end(brace), false);
   }
 
   private boolean isHeadOfRecord(int type, int member) {
@@ -115,11 +114,10 @@ final class Layout {
         && !units.has(member, Trait.STATIC);
   }
 
-  /** The member of a type that ends last among those of some traits; -1 for none. */
-  int lastOf(int type, Trait trait, Trait without) {
+  /** The member of a type that ends last among those of a trait; -1 for none. */
+  int lastOf(int type, Trait trait) {
     return Arrays.stream(units.children(type))
         .filter(m -> units.has(m, trait) && units.end(m) >= 0)
-        .filter(m -> without == null || !units.has(m, without))
         .filter(m -> !isHeadOfRecord(type, m))
         .boxed()
         .max((a, b) -> Integer.compare(units.end(a), units.end(b)))

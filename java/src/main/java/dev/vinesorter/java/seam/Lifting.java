@@ -17,12 +17,12 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
@@ -32,7 +32,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeSet;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
@@ -46,14 +45,12 @@ import javax.lang.model.type.TypeMirror;
 public final class Lifting {
   private final Step.Lift step;
   private final Readings readings;
-  private final Overlay copy;
-  private final Set<String> rewritten = new TreeSet<>();
-  private final List<String> told = new ArrayList<>();
+  private final StepChain chain;
 
-  private Lifting(Step.Lift step, Overlay copy, Readings readings) {
+  private Lifting(Step.Lift step, StepChain chain, Readings readings) {
     this.step = step;
-    this.copy = copy;
     this.readings = readings;
+    this.chain = chain;
   }
 
   /**
@@ -63,32 +60,24 @@ public final class Lifting {
    */
   public static Result carryOut(
       Survey survey, int method, Step.Lift step, Overlay sources, Readings readings) {
-    Overlay copy = sources.copy();
-    Lifting lifting = new Lifting(step, copy, readings);
-    Survey now = survey;
+    StepChain chain = new StepChain(survey, sources);
+    Lifting lifting = new Lifting(step, chain, readings);
     Set<String> level = new LinkedHashSet<>(Set.of(survey.units().name(method)));
     for (int up = 0; up < step.up() && !level.isEmpty(); up++) {
       Set<String> next = new LinkedHashSet<>();
       for (String name : level) {
-        int one = now.units().find(name, Level.MEMBER);
-        if (one < 0 || up > 0 && lifting.isEnd(now, one)) {
+        int one = chain.now().units().find(name, Level.MEMBER);
+        if (one < 0 || up > 0 && lifting.isEnd(chain.now(), one)) {
           continue;
         }
-        callers(now, one).forEach(next::add);
-        Result result = lifting.once(now, one);
-        if (!result.outcome().accepted()) {
-          return new Result(result.outcome(), survey);
+        next.addAll(callers(chain.now(), one));
+        if (!chain.take(lifting.once(chain.now(), one))) {
+          return chain.result();
         }
-        now = result.foretold();
       }
       level = next;
     }
-    sources.become(copy);
-    StepOutcome.Changed changed =
-        StepOutcome.changed(List.of())
-            .with(List.of(), lifting.told)
-            .rewriting(List.copyOf(lifting.rewritten));
-    return new Result(changed, now);
+    return chain.result();
   }
 
   /** Whether a method is one that the expression does not go beyond. */
@@ -119,7 +108,7 @@ public final class Lifting {
 
   /** Lifts it out of one method to its callers. */
   private Result once(Survey survey, int method) {
-    Rewriting judged = new Rewriting(survey, copy);
+    Rewriting judged = new Rewriting(survey, chain.sources());
     Found found = found(judged, method);
     if (found == null) {
       return judged.finish(readings);
@@ -134,17 +123,13 @@ public final class Lifting {
     Step.Signature signature =
         new Step.Signature(
             List.of(survey.units().name(method)), parameters, "", "", Set.of(), step.line());
-    Result signed =
-        Resigning.carryOut(
-            survey,
-            method,
-            signature,
-            copy,
-            readings,
-            rewriting -> named(rewriting, method, found));
-    rewritten.addAll(signed.outcome().rewritten());
-    told.addAll(signed.outcome().offers());
-    return signed;
+    return Resigning.carryOut(
+        survey,
+        method,
+        signature,
+        chain.sources(),
+        readings,
+        rewriting -> named(rewriting, method, found));
   }
 
   /** Puts the parameter's name in the place of the expression. */
@@ -214,34 +199,42 @@ public final class Lifting {
       return null;
     }
     return readings.of(
-        copy,
+        chain.sources(),
         Set.of(path),
         all -> {
           LocatedTree tree = all.file(path);
-          String type = tree == null ? null : type(judged, all, tree, file, ranges);
+          if (tree == null) {
+            judged.refuseHalfRead(file, code.declaration(method));
+            return null;
+          }
+          Stretch stretch = Stretch.of(tree, ranges.get(0));
+          String type = type(judged, all, tree, file, ranges.get(0), stretch);
           if (type != null) {
-            ofObject(judged, all, tree, method, ranges.get(0));
+            ofObject(judged, all, method, stretch);
           }
           if (type != null && !step.may(Leave.PURE)) {
-            order(judged, new Meanings(code), all, tree, file, ranges);
+            order(judged, tree, file, stretch, ranges.size());
           }
           return type == null || !judged.isFine()
               ? null
-              : new Found(
-                  ranges, type, tree.text().substring(ranges.get(0).begin(), ranges.get(0).end()));
+              : new Found(ranges, type, tree.text().substring(stretch.begin(), stretch.end()));
         });
   }
 
   /** The type of the expression, in full names; null where it cannot be a parameter's. */
   private String type(
-      Rewriting judged, Attributed all, LocatedTree tree, int file, List<Stretch.Range> ranges) {
+      Rewriting judged,
+      Attributed all,
+      LocatedTree tree,
+      int file,
+      Stretch.Range range,
+      Stretch stretch) {
     SourceView code = judged.code();
-    Stretch stretch = Stretch.of(tree, ranges.get(0));
     if (stretch == null || !stretch.isExpression() || stretch.isInLocalClass()) {
       judged.refuse(
           RefusalCode.NO_STRETCH,
           "What stands here is no expression of the method itself.",
-          code.site(file, code.tokens(file).from(ranges.get(0).begin())));
+          code.site(file, code.tokens(file).from(range.begin())));
       return null;
     }
     TypeMirror type = all.type(stretch.expression());
@@ -256,21 +249,14 @@ public final class Lifting {
       judged.refuse(
           RefusalCode.UNKNOWN_NAME,
           "The type of the expression has no name that could be written.",
-          code.site(file, code.tokens(file).from(ranges.get(0).begin())));
+          code.site(file, code.tokens(file).from(range.begin())));
       return null;
     }
     new TreePathScanner<Void, Void>() {
       @Override
       public Void visitIdentifier(IdentifierTree node, Void p) {
         Element element = all.element(getCurrentPath());
-        ElementKind kind = element == null ? null : element.getKind();
-        boolean local =
-            kind == ElementKind.LOCAL_VARIABLE
-                || kind == ElementKind.PARAMETER
-                || kind == ElementKind.EXCEPTION_PARAMETER
-                || kind == ElementKind.RESOURCE_VARIABLE
-                || kind == ElementKind.BINDING_VARIABLE;
-        if (local) {
+        if (element != null && Variables.isLocal(element)) {
           judged.refuse(
               RefusalCode.ARGUMENTS,
               "'" + node.getName() + "' is known in the method alone; no caller can pass this.",
@@ -283,8 +269,7 @@ public final class Lifting {
   }
 
   /** What only the object has, only its own methods can pass. */
-  private static void ofObject(
-      Rewriting judged, Attributed all, LocatedTree tree, int method, Stretch.Range range) {
+  private static void ofObject(Rewriting judged, Attributed all, int method, Stretch stretch) {
     SourceView code = judged.code();
     Units units = code.units();
     String[] own = new String[1];
@@ -292,18 +277,17 @@ public final class Lifting {
       @Override
       public Void visitIdentifier(IdentifierTree node, Void p) {
         Element element = all.element(getCurrentPath());
-        boolean inside = tree.begin(node) >= range.begin() && tree.end(node) <= range.end();
         boolean member =
             element != null
                 && (element.getKind() == ElementKind.FIELD
                     || element.getKind() == ElementKind.METHOD)
                 && !element.getModifiers().contains(Modifier.STATIC);
-        if (inside && member) {
+        if (member) {
           own[0] = node.getName().toString();
         }
         return null;
       }
-    }.scan(tree.tree(), null);
+    }.scan(stretch.expression(), null);
     for (int r : own[0] == null ? new int[0] : code.references().to(method)) {
       int user = code.references().from(r);
       Kind kind = code.references().kind(r);
@@ -320,26 +304,18 @@ public final class Lifting {
   }
 
   /** It has to be evaluated once, and first, or to give the same whenever it is. */
-  private void order(
-      Rewriting judged,
-      Meanings meanings,
-      Attributed all,
-      LocatedTree tree,
-      int file,
-      List<Stretch.Range> ranges) {
-    Stretch first = Stretch.of(tree, ranges.get(0));
-    ExpressionTree expression = (ExpressionTree) first.expression().getLeaf();
+  private static void order(
+      Rewriting judged, LocatedTree tree, int file, Stretch stretch, int times) {
+    Meanings meanings = new Meanings(judged.code());
+    ExpressionTree expression = (ExpressionTree) stretch.expression().getLeaf();
     Purity purity = meanings.purity(file, tree, expression);
-    if (!purity.acts() && !purity.reads() && !purity.fails()) {
-      return;
-    }
-    boolean once = ranges.size() == 1 && isFirst(meanings, purity, tree, file, first);
-    if (!once) {
+    boolean once = times == 1 && isFirst(meanings, purity, tree, file, stretch);
+    if (!purity.isFixed() && !once) {
       judged.refuse(
           RefusalCode.EVALUATION_ORDER,
           "Callers would work this out before the method does anything else, and once. With 'pure:"
               + " true' that is taken for the same.",
-          judged.code().site(file, judged.code().tokens(file).from(first.begin())));
+          judged.code().site(file, judged.code().tokens(file).from(stretch.begin())));
     }
   }
 

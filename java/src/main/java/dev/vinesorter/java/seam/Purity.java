@@ -148,6 +148,11 @@ record Purity(
         && (node.getKind() == Tree.Kind.DIVIDE || node.getKind() == Tree.Kind.REMAINDER);
   }
 
+  /** Whether it is the same whenever it is evaluated, but for variables that get other values. */
+  boolean isFixed() {
+    return !acts && !reads && !fails;
+  }
+
   /** Whether leaving it out changes nothing that happens. */
   boolean isIdle() {
     return !acts && !fails;
@@ -158,10 +163,8 @@ record Purity(
     boolean apart =
         assigned.stream().noneMatch(other.variables::contains)
             && other.assigned.stream().noneMatch(variables::contains);
-    boolean fixed = !acts && !reads && !fails;
-    boolean otherFixed = !other.acts && !other.reads && !other.fails;
     boolean bothRead = !acts && !other.acts;
-    return apart && (fixed || otherFixed || bothRead);
+    return apart && (isFixed() || other.isFixed() || bothRead);
   }
 
   /** Whether the expression is a constant that is written out. */

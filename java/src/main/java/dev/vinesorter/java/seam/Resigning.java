@@ -19,6 +19,7 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.FoundByName;
+import dev.vinesorter.java.code.LocalCalls;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
@@ -33,6 +34,7 @@ import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -301,12 +303,8 @@ public final class Resigning {
   }
 
   private MethodTree methodAt(int in, int nameAt) {
-    for (TreePath at = tree(in).around(nameAt, nameAt + 1); at != null; at = at.getParentPath()) {
-      if (at.getLeaf() instanceof MethodTree found) {
-        return found;
-      }
-    }
-    return null;
+    TreePath at = tree(in).enclosing(nameAt, MethodTree.class);
+    return at == null ? null : (MethodTree) at.getLeaf();
   }
 
   // ---- the calls
@@ -315,7 +313,7 @@ public final class Resigning {
   private record Place(int file, int at, int end) {}
 
   private List<Place> places() {
-    Set<Place> all = new java.util.HashSet<>();
+    Set<Place> all = new HashSet<>();
     for (int member : family.members()) {
       for (int r : references.to(member)) {
         Kind kind = references.kind(r);
@@ -363,23 +361,8 @@ public final class Resigning {
     for (int r : family.local()) {
       int holder = references.from(r);
       int in = units.fileOf(holder);
-      String name = MemberNames.bare(units.simpleName(method));
-      Set<Integer> known = new TreeSet<>();
-      for (int other = references.row(holder); other < references.row(holder + 1); other++) {
-        known.add(references.at(other));
-      }
-      JavaTokens tokens = code.tokens(in);
-      for (int token = tokens.from(Math.max(0, units.begin(holder)));
-          token < tokens.size() && tokens.begin(token) < units.end(holder);
-          token++) {
-        boolean call = tokens.isWord(token, name) && tokens.is(token + 1, "(");
-        if (call && !known.contains(tokens.begin(token))) {
-          rewriting.refuse(
-              RefusalCode.LOCAL_CLASS,
-              "Here a method of a local class is called, of which the survey does not know whether"
-                  + " it is this one.",
-              site(in, tokens.begin(token)));
-        }
+      for (int token : LocalCalls.of(code, holder, MemberNames.bare(units.simpleName(method)))) {
+        rewriting.refuse(RefusalCode.LOCAL_CLASS, LocalCalls.SENTENCE, code.site(in, token));
       }
     }
   }

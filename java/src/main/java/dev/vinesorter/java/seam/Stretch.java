@@ -3,7 +3,6 @@ package dev.vinesorter.java.seam;
 import com.sun.source.tree.BlockTree;
 import com.sun.source.tree.CaseTree;
 import com.sun.source.tree.ClassTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MethodTree;
@@ -192,11 +191,6 @@ record Stretch(
       }
     }
     return false;
-  }
-
-  /** Whether the expression is a whole statement but for its semicolon. */
-  boolean isCallStatement() {
-    return isExpression() && parent.getLeaf() instanceof ExpressionStatementTree;
   }
 
   /** The same with the comments that stand on the lines right above it. */

@@ -172,7 +172,7 @@ final class SupertypeUse {
 
     String whyNot(String path, int at, Element element) {
       int file = units.find(path, Level.FILE);
-      int top = topTypeAt(file, at);
+      int top = code.topTypeAt(file, at);
       if (top == units.topTypeOf(lower)) {
         return OWN;
       }
@@ -199,13 +199,6 @@ final class SupertypeUse {
           && serializable != null
           && all.types().isSubtype(element.getEnclosingElement().asType(), serializable.asType());
     }
-  }
-
-  private int topTypeAt(int file, int at) {
-    return code.typesIn(file).stream()
-        .filter(top -> units.begin(top) <= at && at < units.end(top))
-        .findFirst()
-        .orElse(-1);
   }
 
   /** The method of which something is a parameter; null for none, as for a function's. */

@@ -32,6 +32,7 @@ import dev.vinesorter.java.compile.LocatedTree;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -219,14 +220,17 @@ final class TypeChange {
 
   /** The declarations that values of some places come to, and what has to be like these. */
   Set<Node> reached(List<Node> from) {
+    Map<Node, List<Node>> targets = new HashMap<>();
+    for (Node node : nodes.values()) {
+      node.sources.forEach(
+          source -> targets.computeIfAbsent(source, one -> new ArrayList<>()).add(node));
+    }
     Set<Node> reached = new HashSet<>(from);
     Deque<Node> open = new ArrayDeque<>(from);
     while (!open.isEmpty()) {
-      Node node = open.pop();
-      for (Node other : nodes.values()) {
-        boolean next = other.sources.contains(node);
-        if (next && reached.add(other)) {
-          open.push(other);
+      for (Node next : targets.getOrDefault(open.pop(), List.of())) {
+        if (reached.add(next)) {
+          open.push(next);
         }
       }
     }
@@ -298,6 +302,9 @@ final class TypeChange {
     private final LocatedTree tree;
     private final MayChange mayChange;
 
+    /** The declaration found last of each type that is written, by where that begins. */
+    private final Map<Integer, Node> byType = new HashMap<>();
+
     Declarations(String path, LocatedTree tree, MayChange mayChange) {
       this.path = path;
       this.tree = tree;
@@ -348,10 +355,9 @@ final class TypeChange {
       boolean written = begin >= 0 && end > begin && !tree.text().startsWith("var", begin);
       Node node = new Node(element, path, written ? begin : -1, end, wholeEnd, at);
       // Variables of one statement share their type.
-      for (Node other : written ? List.copyOf(nodes.values()) : List.<Node>of()) {
-        if (other.file.equals(path) && other.begin == begin) {
-          tie(node, other);
-        }
+      Node beside = written ? byType.put(begin, node) : null;
+      if (beside != null) {
+        tie(node, beside);
       }
       nodes.put(element, node);
       if (named instanceof AnnotatedTypeTree) {

@@ -94,7 +94,8 @@ final class Variables {
     }.scan(stretch.member(), null);
   }
 
-  private static boolean isLocal(Element element) {
+  /** Whether something is known in its method alone. */
+  static boolean isLocal(Element element) {
     ElementKind kind = element.getKind();
     return kind == ElementKind.LOCAL_VARIABLE
         || kind == ElementKind.PARAMETER
