@@ -260,6 +260,11 @@ public final class InterfaceCut {
     }
 
     @Override
+    public Set<String> means(TypeMirror of) {
+      return Set.of(step.as());
+    }
+
+    @Override
     public Written typeIn(int in, TypeMirror of) {
       return null;
     }

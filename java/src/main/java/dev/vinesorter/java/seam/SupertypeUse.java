@@ -57,6 +57,9 @@ final class SupertypeUse {
      */
     Written typeIn(int file, TypeMirror type);
 
+    /** What {@code var} means that stands for the type, where it stood for one of the class. */
+    Set<String> means(TypeMirror type);
+
     /** The unit that a call of a method of the class means when it is asked of the type above. */
     String unitOf(ExecutableElement method);
   }
@@ -278,9 +281,8 @@ final class SupertypeUse {
         changed++;
       }
       if (node.begin() < 0) {
-        Written type = above.typeIn(file, node.type());
-        Set<String> means = type == null ? Set.of(above.name()) : type.means();
-        rewriting.meansInstead(file, node.nameAt(), node.until(), units.name(lower), means);
+        rewriting.meansInstead(
+            file, node.nameAt(), node.until(), units.name(lower), above.means(node.type()));
       }
       signature(node, above, signatures);
       int unit = unit(node.element());

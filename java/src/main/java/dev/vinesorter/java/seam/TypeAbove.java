@@ -5,6 +5,7 @@ import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import java.util.Set;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
@@ -85,6 +86,15 @@ final class TypeAbove implements SupertypeUse.Above {
   @Override
   public Written in(int file) {
     return new Naming(rewriting.code(), rewriting.names(), file).name(above);
+  }
+
+  @Override
+  public Set<String> means(TypeMirror type) {
+    TypeMirror seen = seen(type);
+    // Nothing is written, so that no import is needed.
+    return seen == null
+        ? Set.of(name())
+        : new Naming(rewriting.code(), full -> full).of(seen).means();
   }
 
   @Override
