@@ -214,10 +214,11 @@ public final class Injection {
   private void judge(Rewriting rewriting, LocatedTree tree, List<Place> places, int file) {
     SourceView code = rewriting.code();
     Meanings meanings = new Meanings(code);
-    String first = tree.text(places.get(0).tree);
+    expression = tree.text(places.get(0).tree);
+    JavaTokens first = JavaTokens.of(expression);
     for (Place place : places) {
-      String text = tree.text(place.tree);
-      if (!text.replaceAll("\\s+", "").equals(first.replaceAll("\\s+", ""))) {
+      JavaTokens here = JavaTokens.of(tree.text(place.tree));
+      if (here.size() != first.size() || !here.stands(0, first)) {
         rewriting.refuse(
             RefusalCode.TWO_TARGETS,
             "Here it is made otherwise than elsewhere in the class.",
@@ -249,7 +250,6 @@ public final class Injection {
             code.site(file, code.tokens(file).from(place.at)));
       }
     }
-    expression = first;
   }
 
   private static boolean isMade(IdentifierTree node, Place place) {

@@ -48,12 +48,8 @@ record Stretch(
     int first = tokens.from(begin);
     int past = tokens.before(end) + 1;
     for (int token = first; wanted.size() > 0 && token + wanted.size() <= past; token++) {
-      int same = 0;
-      while (same < wanted.size() && tokens.text(token + same).equals(wanted.text(same))) {
-        same++;
-      }
-      if (same == wanted.size()) {
-        found.add(new Range(tokens.begin(token), tokens.end(token + same - 1)));
+      if (tokens.stands(token, wanted)) {
+        found.add(new Range(tokens.begin(token), tokens.end(token + wanted.size() - 1)));
       }
     }
     return found;

@@ -110,6 +110,17 @@ public final class JavaTokens {
     return raw.indexOf('\\') < 0 ? raw : decoded(raw);
   }
 
+  /** Whether some tokens stand here one by one, white space, comments and escapes aside. */
+  public boolean stands(int token, JavaTokens wanted) {
+    int same = 0;
+    while (same < wanted.size()
+        && token + same < size()
+        && text(token + same).equals(wanted.text(same))) {
+      same++;
+    }
+    return same == wanted.size();
+  }
+
   /** Whether the token is an identifier or a keyword. */
   public boolean isWord(int token) {
     return token >= 0
