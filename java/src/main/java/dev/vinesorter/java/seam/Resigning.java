@@ -5,11 +5,8 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
-import com.sun.source.util.TreePath;
 import com.sun.source.util.TreeScanner;
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.MemberNames;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -17,29 +14,19 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.java.code.DocLinks;
-import dev.vinesorter.java.code.FoundByName;
-import dev.vinesorter.java.code.LocalCalls;
-import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
-import dev.vinesorter.java.compile.SyntaxTree;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.lang.model.element.Modifier;
@@ -53,13 +40,11 @@ public final class Resigning {
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
-  private final References references;
   private final Step.Signature step;
   private final int method;
   private final int file;
-  private final MemberFamily family;
+  private final SignedMethod signed;
   private final PlanCode plan;
-  private final Map<Integer, LocatedTree> trees = new HashMap<>();
 
   /** The names of the parameters as the method has them. */
   private final List<String> names = new ArrayList<>();
@@ -75,11 +60,10 @@ public final class Resigning {
     this.rewriting = rewriting;
     this.code = rewriting.code();
     this.units = code.units();
-    this.references = code.references();
     this.step = step;
     this.method = method;
     this.file = units.fileOf(method);
-    this.family = MemberFamily.of(code, method);
+    this.signed = new SignedMethod(rewriting, method);
     this.meanings = new Meanings(code);
     this.plan = new PlanCode(code, rewriting.names(), file);
   }
@@ -137,64 +121,26 @@ public final class Resigning {
   }
 
   private LocatedTree tree(int in) {
-    return trees.computeIfAbsent(in, f -> SyntaxTree.of(code.text(f)).located());
+    return signed.tree(in);
   }
 
   private Site site(int in, int at) {
-    return code.site(in, code.tokens(in).from(at));
+    return signed.site(in, at);
   }
 
   // ---- what speaks against it
 
   private void judge() {
-    int owner = units.parent(method);
-    boolean callable = units.has(method, Trait.METHOD) || units.has(method, Trait.CONSTRUCTOR);
-    if (!callable || units.has(owner, Trait.ANNOTATION)) {
-      rewriting.refuse(
-          RefusalCode.BAD_TARGET,
-          units.name(method) + " has no parameters that could change.",
-          code.declaration(method));
-      return;
-    }
-    if (units.has(owner, Trait.RECORD) && units.has(method, Trait.CONSTRUCTOR)) {
-      rewriting.refuse(
-          RefusalCode.RECORD_PARTS,
-          "The constructors of a record hang on its head.",
-          code.declaration(method));
-      return;
-    }
-    for (int member : family.members()) {
-      if (units.has(member, Trait.FOREIGN)) {
-        rewriting.refuse(
-            RefusalCode.OVERRIDES_LIBRARY,
-            units.name(member) + " of a library has the same signature, and keeps it.",
-            code.declaration(method));
-        return;
-      }
-    }
-    MethodTree declared = declared(method);
+    MethodTree declared = signed.judged(step.may(Leave.FOUND_BY_NAME));
     if (declared == null) {
-      rewriting.refuse(
-          RefusalCode.HALF_READ,
-          units.name(method) + " was not found in its file.",
-          code.declaration(method));
       return;
-    }
-    String finder = FoundByName.finder(code, method);
-    if (finder != null && !step.may(Leave.FOUND_BY_NAME)) {
-      rewriting.refuse(
-          RefusalCode.FOUND_BY_NAME,
-          units.name(method)
-              + " is not only used where it is named: "
-              + finder
-              + ". Say 'found-by-name: true' to change it all the same.",
-          code.declaration(method));
     }
     parameters(declared);
     if (rewriting.isFine()) {
       removed();
     }
-    if (step.may(Leave.FORWARD) && family.members().size() + family.local().size() > 1) {
+    if (step.may(Leave.FORWARD)
+        && signed.family().members().size() + signed.family().local().size() > 1) {
       rewriting.refuse(
           RefusalCode.NO_FORWARD,
           units.name(method) + " overrides or is overridden; which of them would pass calls on?",
@@ -258,9 +204,9 @@ public final class Resigning {
       if (from.contains(n)) {
         continue;
       }
-      for (Declared one : declarations()) {
+      for (SignedMethod.Declared one : signed.declarations()) {
         int index = n;
-        String name = one.tree.getParameters().get(n).getName().toString();
+        String name = one.tree().getParameters().get(n).getName().toString();
         new TreeScanner<Void, Void>() {
           @Override
           public Void visitIdentifier(IdentifierTree node, Void p) {
@@ -268,104 +214,16 @@ public final class Resigning {
               rewriting.refuse(
                   RefusalCode.STILL_USED,
                   "'" + names.get(index) + "' is used here.",
-                  site(one.file, tree(one.file).begin(node)));
+                  site(one.file(), tree(one.file()).begin(node)));
             }
             return null;
           }
-        }.scan(one.tree.getBody(), null);
+        }.scan(one.tree().getBody(), null);
       }
     }
-  }
-
-  /** A declaration of the family. */
-  private record Declared(int file, int unit, MethodTree tree) {}
-
-  private List<Declared> declarations() {
-    List<Declared> all = new ArrayList<>();
-    for (int member : family.members()) {
-      MethodTree tree = declared(member);
-      if (tree != null) {
-        all.add(new Declared(units.fileOf(member), member, tree));
-      }
-    }
-    for (int r : family.local()) {
-      int in = units.fileOf(references.from(r));
-      MethodTree tree = methodAt(in, references.at(r));
-      if (tree != null) {
-        all.add(new Declared(in, -1, tree));
-      }
-    }
-    return all;
-  }
-
-  private MethodTree declared(int member) {
-    return units.nameAt(member) < 0 ? null : methodAt(units.fileOf(member), units.nameAt(member));
-  }
-
-  private MethodTree methodAt(int in, int nameAt) {
-    TreePath at = tree(in).enclosing(nameAt, MethodTree.class);
-    return at == null ? null : (MethodTree) at.getLeaf();
   }
 
   // ---- the calls
-
-  /** A place that names the method. */
-  private record Place(int file, int at, int end) {}
-
-  private List<Place> places() {
-    Set<Place> all = new HashSet<>();
-    for (int member : family.members()) {
-      for (int r : references.to(member)) {
-        Kind kind = references.kind(r);
-        int in = units.fileOf(references.from(r));
-        if (kind != Kind.OVERRIDES && kind != Kind.MENTIONS && kind != Kind.IMPORTS && in >= 0) {
-          JavaTokens tokens = code.tokens(in);
-          int token = tokens.from(references.at(r));
-          all.add(new Place(in, references.at(r), tokens.end(token)));
-        }
-      }
-    }
-    if (units.has(units.parent(method), Trait.ENUM) && units.has(method, Trait.CONSTRUCTOR)) {
-      all.addAll(constants());
-    }
-    List<Place> sorted = new ArrayList<>(all);
-    // Calls inside of arguments stand behind the name of the call around them, and come first.
-    sorted.sort(
-        (a, b) -> a.file != b.file ? Integer.compare(a.file, b.file) : Integer.compare(b.at, a.at));
-    return sorted;
-  }
-
-  /** The constants of an enum, each of which calls a constructor. */
-  private List<Place> constants() {
-    List<Place> all = new ArrayList<>();
-    int owner = units.parent(method);
-    for (int other : units.children(owner)) {
-      if (other != method && units.has(other, Trait.CONSTRUCTOR)) {
-        rewriting.refuse(
-            RefusalCode.NOT_YET,
-            "The constants of an enum with several constructors are not told apart.",
-            code.declaration(other));
-        return List.of();
-      }
-      boolean constant = units.has(other, Trait.FIELD) && units.type(other).isEmpty();
-      if (constant && units.nameAt(other) >= 0) {
-        int at = units.nameAt(other);
-        all.add(new Place(file, at, at + units.simpleName(other).length()));
-      }
-    }
-    return all;
-  }
-
-  /** A call of a local class's own method is told by no reference. */
-  private void unknownCalls() {
-    for (int r : family.local()) {
-      int holder = references.from(r);
-      int in = units.fileOf(holder);
-      for (int token : LocalCalls.of(code, holder, MemberNames.bare(units.simpleName(method)))) {
-        rewriting.refuse(RefusalCode.LOCAL_CLASS, LocalCalls.SENTENCE, code.site(in, token));
-      }
-    }
-  }
 
   private boolean isSame() {
     if (from.size() != names.size()) {
@@ -384,48 +242,49 @@ public final class Resigning {
       return;
     }
     if (!isSame()) {
-      unknownCalls();
+      signed.unknownCalls();
     }
-    for (Place place : isSame() ? List.<Place>of() : places()) {
-      CallSite site = CallSite.of(tree(place.file), code.tokens(place.file), place.at, place.end);
+    for (SignedMethod.Place place : isSame() ? List.<SignedMethod.Place>of() : signed.places()) {
+      CallSite site =
+          CallSite.of(tree(place.file()), code.tokens(place.file()), place.at(), place.end());
       if (site.isReference()) {
         rewriting.refuse(
             RefusalCode.METHOD_REFERENCE,
             "The method is named here without being called, so that nobody could give it more or"
                 + " less.",
-            site(place.file, place.at));
+            site(place.file(), place.at()));
       } else if (!site.isCall()) {
         rewriting.refuse(
             RefusalCode.IMPLICIT_USE,
             "Here it is called without being named; write the call out first.",
-            site(place.file, place.at));
+            site(place.file(), place.at()));
       } else {
         call(place, site);
       }
     }
   }
 
-  private void call(Place place, CallSite site) {
+  private void call(SignedMethod.Place place, CallSite site) {
     List<? extends ExpressionTree> arguments = site.arguments();
     boolean fits = varied ? arguments.size() >= names.size() - 1 : arguments.size() == names.size();
     if (!fits) {
       rewriting.refuse(
           RefusalCode.ARGUMENTS,
           "The arguments of this call are not understood.",
-          site(place.file, place.at));
+          site(place.file(), place.at()));
       return;
     }
     order(place, arguments);
     if (!rewriting.isFine()) {
       return;
     }
-    LocatedTree tree = tree(place.file);
-    Patch patch = rewriting.in(place.file);
+    LocatedTree tree = tree(place.file());
+    Patch patch = rewriting.in(place.file());
     List<Written> fresh = new ArrayList<>();
     for (int n = 0; n < from.size(); n++) {
       int index = from.get(n);
       if (index < 0) {
-        fresh.add(plan.in(place.file, step.parameters().get(n).value()).free());
+        fresh.add(plan.in(place.file(), step.parameters().get(n).value()).free());
       } else if (varied && index == names.size() - 1) {
         if (arguments.size() > index) {
           int begin = tree.begin(arguments.get(index));
@@ -438,56 +297,28 @@ public final class Resigning {
     }
     if (site.open() < 0) {
       patch.insert(
-          site.close(), fresh.isEmpty() ? Written.NONE : list(fresh, List.of(), "(").and(")"));
+          site.close(),
+          fresh.isEmpty()
+              ? Written.NONE
+              : Written.of("(").and(ArgumentList.of(fresh, List.of())).and(")"));
       return;
     }
-    List<Written> between = separators(place.file, arguments, patch);
+    int groups = varied ? Math.min(arguments.size(), names.size()) : arguments.size();
+    List<Written> between = ArgumentList.separators(tree, arguments, groups, patch);
     int begin = arguments.isEmpty() ? site.open() + 1 : tree.begin(arguments.get(0));
     int end = arguments.isEmpty() ? site.close() : tree.end(arguments.get(arguments.size() - 1));
     patch.cut(begin, end);
-    patch.replace(begin, end, list(fresh, between, ""));
-  }
-
-  /** What stands between arguments; a line of its own for each stays one. */
-  private List<Written> separators(int in, List<? extends ExpressionTree> arguments, Patch patch) {
-    List<Written> between = new ArrayList<>();
-    LocatedTree tree = tree(in);
-    int groups = varied ? Math.min(arguments.size(), names.size()) : arguments.size();
-    for (int n = 1; n < groups; n++) {
-      between.add(patch.copy(tree.end(arguments.get(n - 1)), tree.begin(arguments.get(n))));
-    }
-    return between;
-  }
-
-  private static Written list(List<Written> parts, List<Written> between, String before) {
-    Written all = Written.of(before);
-    for (int n = 0; n < parts.size(); n++) {
-      if (n > 0) {
-        Written last = between.isEmpty() ? null : between.get(between.size() - 1);
-        boolean lines =
-            last != null
-                && last.text().indexOf('\n') >= 0
-                && !last.text().contains("//")
-                && !last.text().contains("/*");
-        all =
-            all.and(
-                n - 1 < between.size()
-                    ? between.get(n - 1)
-                    : lines ? Written.of(last.text()) : Written.of(", "));
-      }
-      all = all.and(parts.get(n));
-    }
-    return all;
+    patch.replace(begin, end, ArgumentList.of(fresh, between));
   }
 
   /** Refuses a call of which an argument would be evaluated at another time, or not at all. */
-  private void order(Place place, List<? extends ExpressionTree> arguments) {
+  private void order(SignedMethod.Place place, List<? extends ExpressionTree> arguments) {
     if (step.may(Leave.PURE)) {
       return;
     }
     List<Purity> purity = new ArrayList<>();
     for (ExpressionTree one : arguments) {
-      purity.add(meanings.purity(place.file, tree(place.file), one));
+      purity.add(meanings.purity(place.file(), tree(place.file()), one));
     }
     for (int n = 0; n < Math.min(names.size(), arguments.size()); n++) {
       if (!from.contains(n) && !purity.get(n).isIdle()) {
@@ -495,7 +326,7 @@ public final class Resigning {
             RefusalCode.EVALUATION_ORDER,
             "This argument would not be evaluated any more. With 'pure: true' it is taken for one"
                 + " without effects.",
-            site(place.file, tree(place.file).begin(arguments.get(n))));
+            site(place.file(), tree(place.file()).begin(arguments.get(n))));
       }
       for (int m = n + 1; m < Math.min(names.size(), arguments.size()); m++) {
         boolean turned = from.contains(n) && from.contains(m) && from.indexOf(n) > from.indexOf(m);
@@ -504,7 +335,7 @@ public final class Resigning {
               RefusalCode.EVALUATION_ORDER,
               "Arguments would be evaluated in another order. With 'pure: true' they are taken for"
                   + " ones without effects.",
-              site(place.file, tree(place.file).begin(arguments.get(n))));
+              site(place.file(), tree(place.file()).begin(arguments.get(n))));
         }
       }
     }
@@ -518,19 +349,21 @@ public final class Resigning {
     if (!rewriting.isFine()) {
       return;
     }
-    for (Declared one : declarations()) {
+    for (SignedMethod.Declared one : signed.declarations()) {
       if (!isSame()) {
         head(one);
         documentation(one);
       }
       result(one);
-      if (one.unit >= 0 && leavesCallers) {
-        rewriting.rewrites(units.name(units.parent(one.unit)) + "#" + simpleName(one));
-      } else if (one.unit >= 0) {
-        rewriting.rename(one.unit, simpleName(one));
+      if (one.unit() >= 0 && leavesCallers) {
+        rewriting.rewrites(units.name(units.parent(one.unit())) + "#" + simpleName(one));
+      } else if (one.unit() >= 0) {
+        rewriting.rename(one.unit(), simpleName(one));
       }
     }
-    links();
+    if (!isSame()) {
+      new DocSignatures(rewriting).write(method, signed.declarations(), this::simpleName);
+    }
     if (!forward.isEmpty()) {
       Layout layout = new Layout(code);
       Layout.Spot spot = layout.behind(method);
@@ -542,8 +375,8 @@ public final class Resigning {
     }
   }
 
-  private String simpleName(Declared one) {
-    String name = units.simpleName(one.unit);
+  private String simpleName(SignedMethod.Declared one) {
+    String name = units.simpleName(one.unit());
     String inside = name.substring(name.indexOf('(') + 1, name.length() - 1);
     String[] old = inside.isEmpty() ? new String[0] : inside.split(", ");
     List<String> types = new ArrayList<>();
@@ -556,10 +389,10 @@ public final class Resigning {
     return MemberNames.bare(name) + "(" + String.join(", ", types) + ")";
   }
 
-  private void head(Declared one) {
-    LocatedTree tree = tree(one.file);
-    Patch patch = rewriting.in(one.file);
-    List<? extends VariableTree> old = one.tree.getParameters();
+  private void head(SignedMethod.Declared one) {
+    LocatedTree tree = tree(one.file());
+    Patch patch = rewriting.in(one.file());
+    List<? extends VariableTree> old = one.tree().getParameters();
     boolean finals =
         !old.isEmpty()
             && old.stream().allMatch(p -> p.getModifiers().getFlags().contains(Modifier.FINAL));
@@ -572,50 +405,47 @@ public final class Resigning {
         Step.Parameter made = step.parameters().get(n);
         fresh.add(
             Written.of(finals ? "final " : "")
-                .and(plan.in(one.file, made.type()))
+                .and(plan.in(one.file(), made.type()))
                 .and(" " + made.name()));
       }
     }
-    List<Written> between = new ArrayList<>();
-    for (int n = 1; n < old.size(); n++) {
-      between.add(patch.copy(tree.end(old.get(n - 1)), tree.begin(old.get(n))));
-    }
-    JavaTokens tokens = code.tokens(one.file);
+    List<Written> between = ArgumentList.separators(tree, old, old.size(), patch);
+    JavaTokens tokens = code.tokens(one.file());
     int name = nameToken(one);
     int begin = old.isEmpty() ? tokens.end(name + 1) : tree.begin(old.get(0));
     int end = old.isEmpty() ? begin : tree.end(old.get(old.size() - 1));
     patch.cut(begin, end);
-    patch.replace(begin, end, list(fresh, between, ""));
+    patch.replace(begin, end, ArgumentList.of(fresh, between));
   }
 
-  private int nameToken(Declared one) {
-    JavaTokens tokens = code.tokens(one.file);
-    if (one.unit >= 0) {
-      return tokens.from(units.nameAt(one.unit));
+  private int nameToken(SignedMethod.Declared one) {
+    JavaTokens tokens = code.tokens(one.file());
+    if (one.unit() >= 0) {
+      return tokens.from(units.nameAt(one.unit()));
     }
-    int token = tokens.from(tree(one.file).begin(one.tree));
-    while (!(tokens.isWord(token, one.tree.getName().toString()) && tokens.is(token + 1, "("))) {
+    int token = tokens.from(tree(one.file()).begin(one.tree()));
+    while (!(tokens.isWord(token, one.tree().getName().toString()) && tokens.is(token + 1, "("))) {
       token++;
     }
     return token;
   }
 
-  private void result(Declared one) {
-    Tree type = one.tree.getReturnType();
+  private void result(SignedMethod.Declared one) {
+    Tree type = one.tree().getReturnType();
     if (step.gives().isEmpty() || type == null) {
       return;
     }
-    LocatedTree tree = tree(one.file);
+    LocatedTree tree = tree(one.file());
     rewriting
-        .in(one.file)
-        .replace(tree.begin(type), tree.end(type), plan.in(one.file, step.gives()));
+        .in(one.file())
+        .replace(tree.begin(type), tree.end(type), plan.in(one.file(), step.gives()));
   }
 
   // ---- what is left for callers that nobody knows
 
   /** The old method, which passes calls on. */
   private String forward() {
-    MethodTree declared = declared(method);
+    MethodTree declared = signed.declared(method);
     LocatedTree tree = tree(file);
     String text = code.text(file);
     if (declared.getBody() == null) {
@@ -660,28 +490,27 @@ public final class Resigning {
   // ---- documentation
 
   /** Puts the lines that tell of parameters into the new order; those of what goes are left out. */
-  private void documentation(Declared one) {
-    if (one.unit < 0) {
+  private void documentation(SignedMethod.Declared one) {
+    if (one.unit() < 0) {
       return;
     }
-    JavaTokens tokens = code.tokens(one.file);
-    String text = code.text(one.file);
-    int declared = tree(one.file).begin(one.tree);
-    for (int comment = 0; comment < tokens.comments(); comment++) {
-      int end = tokens.commentEnd(comment);
-      boolean own =
-          tokens.isDoc(comment) && end <= declared && text.substring(end, declared).isBlank();
-      if (own) {
-        tags(one, tokens.commentBegin(comment), end);
-      }
+    int declared = tree(one.file()).begin(one.tree());
+    int[] comment = ParameterTag.comment(code.text(one.file()), code.tokens(one.file()), declared);
+    if (comment != null) {
+      tags(one, comment[0], comment[1]);
     }
   }
 
-  private void tags(Declared one, int begin, int end) {
-    Patch patch = rewriting.in(one.file);
+  private void tags(SignedMethod.Declared one, int begin, int end) {
+    Patch patch = rewriting.in(one.file());
     Map<Integer, int[]> tags = new TreeMap<>();
     for (int n = 0; n < names.size(); n++) {
-      int[] tag = tag(one.file, begin, end, one.tree.getParameters().get(n).getName().toString());
+      int[] tag =
+          ParameterTag.of(
+              code.text(one.file()),
+              begin,
+              end,
+              one.tree().getParameters().get(n).getName().toString());
       if (tag != null) {
         tags.put(n, tag);
       }
@@ -701,61 +530,6 @@ public final class Resigning {
         if (comes != place) {
           patch.replace(place[0], place[1], patch.copy(comes[0], comes[1]));
         }
-      }
-    }
-  }
-
-  /** The whole lines that tell of a parameter; null for none. */
-  private int[] tag(int in, int begin, int end, String name) {
-    String text = code.text(in);
-    for (int line = TextLines.begin(text, begin);
-        line < end && line < text.length();
-        line = TextLines.next(text, line)) {
-      String[] words = bare(text, line).split("\\s+", 3);
-      if (words.length < 2 || !words[0].equals("@param") || !words[1].equals(name)) {
-        continue;
-      }
-      int past = TextLines.next(text, line);
-      while (past < end && !bare(text, past).startsWith("@") && !bare(text, past).startsWith("/")) {
-        past = TextLines.next(text, past);
-      }
-      boolean whole =
-          line > begin && text.substring(line, TextLines.end(text, past - 1)).indexOf("*/") < 0;
-      return whole ? new int[] {line, past} : null;
-    }
-    return null;
-  }
-
-  /** A line of a comment without what it begins with. */
-  private static String bare(String text, int line) {
-    return text.substring(line, TextLines.end(text, line))
-        .strip()
-        .replaceFirst("^\\*+(?!/)\\s*", "")
-        .replaceFirst("^\\*+/", "/");
-  }
-
-  /** Documentation elsewhere that names the method with its parameters names the new ones. */
-  private void links() {
-    Map<Integer, String> fresh = new TreeMap<>();
-    for (Declared one : declarations()) {
-      if (one.unit >= 0 && !isSame()) {
-        fresh.put(one.unit, simpleName(one));
-      }
-    }
-    if (fresh.isEmpty() || units.has(method, Trait.CONSTRUCTOR)) {
-      return;
-    }
-    String bare = MemberNames.bare(units.simpleName(method));
-    String now = fresh.values().iterator().next();
-    Set<String> seen = new TreeSet<>();
-    for (DocLinks.Link link : new DocLinks(code, fresh.keySet()).all(bare)) {
-      String text = code.text(link.file());
-      int open = link.hash() + 1 + bare.length();
-      int close = open < text.length() && text.charAt(open) == '(' ? text.indexOf(')', open) : -1;
-      if (close > 0 && seen.add(link.file() + ":" + open)) {
-        rewriting
-            .in(link.file())
-            .replace(open, close + 1, Written.of(now.substring(now.indexOf('('))));
       }
     }
   }
