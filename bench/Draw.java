@@ -269,6 +269,31 @@ final class Draw {
         }
         yield drawn == null ? null : new Step.Lift(List.of(drawn[0]), drawn[1], "liftedOut", 1 + trial % 2, "", Set.of(Leave.PURE), 0);
       }
+      case "bundle" -> {
+        Step drawn = null;
+        for (int tries = 0; tries < 3000 && drawn == null; tries++) {
+          int unit = any(members);
+          List<String> names = units.facts().parameters(unit);
+          boolean fits =
+              names.size() >= 2
+                  && (units.has(unit, Trait.METHOD) || units.has(unit, Trait.CONSTRUCTOR))
+                  && isUsed(unit)
+                  && !ofLibrary(unit)
+                  && units.begin(unit) >= 0
+                  && !units.has(units.parent(unit), Trait.RECORD);
+          if (!fits) {
+            continue;
+          }
+          int from = random.nextInt(names.size() - 1);
+          List<String> some = names.subList(from, Math.min(names.size(), from + 2 + trial % 2));
+          String type = units.name(units.parent(unit));
+          String home = units.name(units.ancestor(unit, Level.PACKAGE));
+          String as = (home.isEmpty() ? "" : home + ".") + "BundledOne";
+          String meant = trial % 3 == 0 ? type + "#*(…)" : units.name(unit);
+          drawn = new Step.Bundle(List.of(meant), some, as, "", Set.of(), 0);
+        }
+        yield drawn;
+      }
       case "signature" -> {
         Step drawn = null;
         for (int tries = 0; tries < 300 && drawn == null; tries++) {

@@ -101,6 +101,9 @@ public final class MixedPlan {
       key(text, "what", inject.what());
       key(text, "as", inject.as());
       key(text, "callers", inject.keep() ? "keep" : "same");
+    } else if (step instanceof Step.Bundle bundle) {
+      text.append("    parameters: ").append(bundle.parameters()).append('\n');
+      key(text, "as", bundle.as());
     } else if (step instanceof Step.Lift lift) {
       key(text, "code", lift.code());
       key(text, "as", lift.as());

@@ -14,6 +14,7 @@ import dev.vinesorter.java.read.Attribution;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.read.Rereading;
+import dev.vinesorter.java.seam.Bundling;
 import dev.vinesorter.java.seam.FactoryMethod;
 import dev.vinesorter.java.seam.Injection;
 import dev.vinesorter.java.seam.Inlining;
@@ -86,6 +87,11 @@ public final class JavaStepEditor implements StepEditor {
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
+            Map.entry(
+                "bundle",
+                new Known<>(
+                    Step.Bundle.class,
+                    (survey, step, sources) -> Bundling.carryOut(survey, step, sources, readings))),
             Map.entry(
                 "use",
                 new Known<>(Step.Use.class, SeamVerb.use(readings, UseOfSupertype::carryOut))));

@@ -131,7 +131,7 @@ class TracesTest {
   private static Step step(String type, String text, Random random) {
     List<String> work = List.of(type + "#work(int, int)");
     LocatedTree tree = SyntaxTree.of(text).located();
-    return switch (random.nextInt(8)) {
+    return switch (random.nextInt(9)) {
       case 0, 1, 2 ->
           new Step.Extract(
               work, stretch(tree, random), "", "pulled", "private", "", Set.of(Leave.ALIKE), 0);
@@ -146,8 +146,17 @@ class TracesTest {
               Set.of(),
               0);
       case 6 -> signature(type, random);
+      case 7 -> bundle(type, random);
       default -> new Step.Enclose(List.of(type + "#state"), Set.of(), 0);
     };
+  }
+
+  private static Step bundle(String type, Random random) {
+    List<String> parameters =
+        new ArrayList<>(random.nextBoolean() ? List.of("a", "b") : List.of("first", "second"));
+    Collections.shuffle(parameters, random);
+    String method = parameters.contains("a") ? "#*(…)" : "#work(int, int)";
+    return new Step.Bundle(List.of(type + method), parameters, type + "Both", "", Set.of(), 0);
   }
 
   private static Step signature(String type, Random random) {

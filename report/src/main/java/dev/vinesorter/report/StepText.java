@@ -83,6 +83,10 @@ final class StepText {
     } else if (step instanceof Step.Factory factory) {
       put(keys, "in", factory.in());
       put(keys, "gives", factory.gives());
+    } else if (step instanceof Step.Bundle bundle) {
+      keys.put("parameters", bundle.parameters());
+      put(keys, "as", bundle.as());
+      put(keys, "called", bundle.called());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

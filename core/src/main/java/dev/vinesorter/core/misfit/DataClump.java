@@ -199,6 +199,6 @@ final class DataClump implements Judge {
             + seen.size()
             + " places in "
             + types
-            + " types have them together (no step does this yet)");
+            + " types have them together: 'bundle' does it");
   }
 }

@@ -60,7 +60,7 @@ final class LongParameterList implements Judge {
                         ? List.of("a constructor has to take what its object needs")
                         : List.of(),
                 List.of(),
-                "bundle what goes together into a type (no step does this yet)"));
+                "make one parameter of those that go together: 'bundle' does it"));
       }
     }
     return found;

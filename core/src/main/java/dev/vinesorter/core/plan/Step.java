@@ -563,6 +563,44 @@ public sealed interface Step {
     }
   }
 
+  /**
+   * Parameters that travel together become one.
+   *
+   * @param units the methods that take them, or patterns
+   * @param parameters the parameters by their names, in the order in which a new type has them
+   * @param as the type of the one parameter, new or there
+   * @param called the name of the one parameter; empty for that of its type
+   */
+  record Bundle(
+      List<String> units,
+      List<String> parameters,
+      String as,
+      String called,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Bundle {
+      units = List.copyOf(units);
+      parameters = List.copyOf(parameters);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "bundle";
+    }
+
+    @Override
+    public Bundle with(List<String> others) {
+      return new Bundle(others, parameters, as, called, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
   /** A move of one unit. */
   static Move move(String unit, String into, boolean widen, int line) {
     return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);

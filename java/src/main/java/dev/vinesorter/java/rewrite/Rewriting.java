@@ -60,6 +60,17 @@ public final class Rewriting {
     this.names = new TypeNames(code);
   }
 
+  private Rewriting(Rewriting of) {
+    this.sources = of.sources;
+    this.code = of.code;
+    this.names = of.names;
+  }
+
+  /** Over the same sources, with reasons of its own: for judging what may stay as it is. */
+  public Rewriting trial() {
+    return new Rewriting(this);
+  }
+
   /** The survey beside the sources as they were. */
   public SourceView code() {
     return code;
@@ -143,6 +154,11 @@ public final class Rewriting {
   /** Whether nothing has spoken against the step so far. */
   public boolean isFine() {
     return reasons.isEmpty();
+  }
+
+  /** What has spoken against the step so far. */
+  public List<Reason> reasons() {
+    return List.copyOf(reasons);
   }
 
   /** Tells the user a sentence. */

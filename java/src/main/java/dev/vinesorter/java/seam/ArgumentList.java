@@ -4,6 +4,7 @@ import com.sun.source.tree.Tree;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -45,5 +46,31 @@ final class ArgumentList {
       all = all.and(parts.get(n));
     }
     return all;
+  }
+
+  /**
+   * Arguments that stood on one line, each on a line of its own where that line would become too
+   * long.
+   *
+   * @param list the arguments as they would stand
+   * @param parts each of them
+   * @param begin where the old ones begin
+   * @param end where they end
+   */
+  static Written broken(
+      Written list, List<Written> parts, Layout layout, int file, int begin, int end) {
+    String text = layout.text(file);
+    String old = text.substring(begin, end);
+    int line = TextLines.begin(text, begin);
+    int width = TextLines.end(text, end) - line + list.text().length() - old.length();
+    boolean oneLine = old.indexOf('\n') < 0 && list.text().indexOf('\n') < 0;
+    if (!oneLine || width <= layout.width(file)) {
+      return list;
+    }
+    String indent = Layout.indent(text, begin);
+    boolean first = text.substring(line, begin).isBlank();
+    String lines = layout.lineEnd(file) + (first ? indent : indent + layout.step(file).repeat(2));
+    Written all = Written.joined(parts, "," + lines);
+    return first ? all : Written.of(lines).and(all);
   }
 }

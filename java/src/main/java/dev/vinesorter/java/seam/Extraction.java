@@ -204,7 +204,7 @@ public final class Extraction {
 
   /** A stretch that reads the same; null where it does not become the same method. */
   private Extracted alike(Stretch stretch, Extracted first) {
-    Rewriting trial = new Rewriting(code.survey(), code.sources());
+    Rewriting trial = rewriting.trial();
     Extraction other = new Extraction(trial, method, step);
     other.all = all;
     other.tree = tree;

@@ -10,6 +10,9 @@ import java.util.Arrays;
 
 /** How a source is laid out, so that what is written looks like what is there. */
 final class Layout {
+  private static final int SHORTEST_WIDTH = 100;
+  private static final int LONGEST_WIDTH = 120;
+
   private final SourceView code;
   private final Units units;
 
@@ -45,6 +48,16 @@ final class Layout {
 
   private static boolean isFirstOnLine(String text, int at) {
     return text.substring(TextLines.begin(text, at), at).isBlank();
+  }
+
+  String text(int file) {
+    return code.text(file);
+  }
+
+  /** The most chars of a line, by the longest one that a source has. */
+  int width(int file) {
+    int longest = code.text(file).lines().mapToInt(String::length).max().orElse(0);
+    return Math.max(SHORTEST_WIDTH, Math.min(LONGEST_WIDTH, longest));
   }
 
   /** The line end of a source. */

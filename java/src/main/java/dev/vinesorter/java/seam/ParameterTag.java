@@ -38,6 +38,22 @@ final class ParameterTag {
     return null;
   }
 
+  /**
+   * What the lines of a tag say of its parameter, as lines of a comment with a line feed behind
+   * each; empty where they say nothing, or refer to something.
+   */
+  static String description(String text, int[] tag, String name) {
+    StringBuilder all = new StringBuilder();
+    for (int line = tag[0]; line < tag[1]; line = TextLines.next(text, line)) {
+      String words = bare(text, line);
+      String own = line == tag[0] ? words.substring(words.indexOf(name) + name.length()) : words;
+      if (!own.isBlank()) {
+        all.append(all.isEmpty() ? "" : " *     ").append(own.strip()).append('\n');
+      }
+    }
+    return all.indexOf("{@") >= 0 || all.indexOf("*/") >= 0 ? "" : all.toString();
+  }
+
   /** A line of a comment without what it begins with. */
   private static String bare(String text, int line) {
     return text.substring(line, TextLines.end(text, line))

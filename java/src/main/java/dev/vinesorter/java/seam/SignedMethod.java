@@ -13,6 +13,7 @@ import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.LocalCalls;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -121,8 +122,13 @@ final class SignedMethod {
    * A declaration of the family.
    *
    * @param unit the method; -1 for one of a local class, which is no unit
+   * @param begin its first char
    */
-  record Declared(int file, int unit, MethodTree tree) {}
+  record Declared(int file, int unit, int begin, MethodTree tree) {}
+
+  private int begin(int in, MethodTree tree) {
+    return tree(in).begin(tree);
+  }
 
   /** All declarations of the family that stand in sources. */
   List<Declared> declarations() {
@@ -130,14 +136,15 @@ final class SignedMethod {
     for (int member : family.members()) {
       MethodTree tree = declared(member);
       if (tree != null) {
-        all.add(new Declared(units.fileOf(member), member, tree));
+        all.add(
+            new Declared(units.fileOf(member), member, begin(units.fileOf(member), tree), tree));
       }
     }
     for (int r : family.local()) {
       int in = units.fileOf(references.from(r));
       MethodTree tree = methodAt(in, references.at(r));
       if (tree != null) {
-        all.add(new Declared(in, -1, tree));
+        all.add(new Declared(in, -1, begin(in, tree), tree));
       }
     }
     return all;
@@ -210,5 +217,17 @@ final class SignedMethod {
         rewriting.refuse(RefusalCode.LOCAL_CLASS, LocalCalls.SENTENCE, code.site(in, token));
       }
     }
+  }
+
+  /** A declaration as the compiler attributed it; null where it could not. */
+  static TreePath attributed(Attributed all, SourceView code, Declared one) {
+    LocatedTree tree = all.file(code.units().name(one.file()));
+    int at = one.begin();
+    TreePath path = tree == null ? null : tree.around(at, at + 1);
+    while (path != null
+        && !(path.getLeaf() instanceof MethodTree method && tree.begin(method) == at)) {
+      path = path.getParentPath();
+    }
+    return path;
   }
 }

@@ -6,6 +6,7 @@ import dev.vinesorter.core.plan.Step;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /** Reads the verbs that write code anew. */
 final class SeamReaders {
@@ -376,6 +377,49 @@ final class SeamReaders {
                 + " 'code: …' and 'as: …'");
       }
       return new Step.Lift(units, code, as, up, until, leaves, line);
+    }
+  }
+
+  /** Reads {@code bundle}. */
+  static final class Bundle extends StepReader {
+    private List<String> parameters = List.of();
+    private String as = "";
+    private String called = "";
+
+    Bundle(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("parameters", "as", "called", "pure", "found-by-name");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "parameters" -> {
+          List<String> names = new ArrayList<>();
+          for (YamlInput.Placed placed : in.texts(key)) {
+            names.add(identifier(key, placed));
+          }
+          parameters = names;
+        }
+        case "as" -> as = unitName(in.text(key));
+        default -> called = identifier(key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      if (as.isEmpty()
+          || parameters.size() < 2
+          || Set.copyOf(parameters).size() < parameters.size()) {
+        throw in.wrong(
+            "the step does not say which parameters become one, two at least, and of which type;"
+                + " add 'parameters: [row, shelf]' and 'as: org.x.Spot'");
+      }
+      return new Step.Bundle(units, parameters, as, called, leaves, line);
     }
   }
 }

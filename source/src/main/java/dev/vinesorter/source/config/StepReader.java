@@ -31,7 +31,8 @@ abstract class StepReader {
           Map.entry("use", SeamReaders.Use::new),
           Map.entry("factory", SeamReaders.Factory::new),
           Map.entry("inject", SeamReaders.Inject::new),
-          Map.entry("lift", SeamReaders.Lift::new));
+          Map.entry("lift", SeamReaders.Lift::new),
+          Map.entry("bundle", SeamReaders.Bundle::new));
 
   final YamlInput in;
   final List<String> units = new ArrayList<>();
@@ -124,14 +125,21 @@ abstract class StepReader {
 
   /** A name in Java. */
   final String identifier(String key) throws IOException {
-    String text = in.text(key);
+    return identifier(key, new YamlInput.Placed(in.text(key), in.place()));
+  }
+
+  /** The same, read already. */
+  final String identifier(String key, YamlInput.Placed placed) {
+    String text = placed.text();
     boolean name =
         !text.isEmpty()
             && text.length() <= 200
             && Character.isJavaIdentifierStart(text.charAt(0))
             && text.chars().allMatch(Character::isJavaIdentifierPart);
     if (!name) {
-      throw in.wrong("'" + key + "' takes a name; '" + YamlInput.printable(text) + "' is none");
+      throw in.wrong(
+          placed.place(),
+          "'" + key + "' takes a name; '" + YamlInput.printable(text) + "' is none");
     }
     return text;
   }

@@ -106,6 +106,8 @@ class PlanFileTest {
             "steps:\n  - inject: a.A\n    callers: none", "3:14", "takes 'same' or 'keep'"),
         Arguments.of("steps:\n  - lift: a.A#m()\n    as: n", "", "which expression"),
         Arguments.of("steps:\n  - lift: a.A#m()\n    up: 99", "3:9", "1 to 20"),
+        Arguments.of("steps:\n  - bundle: a.A#m\n    parameters: [n, o]", "", "which parameters"),
+        Arguments.of("steps:\n  - bundle: a.A#m\n    parameters: [n, 1]", "3:21", "'1' is none"),
         Arguments.of("title: x\ncolour: red\nsteps: []", "2:1", "unknown key 'colour'"),
         Arguments.of("steps: [\n", "", "not valid YAML"),
         Arguments.of("steps:\n\t- move: a", "2:", "not valid YAML"),
