@@ -269,6 +269,17 @@ final class Draw {
         }
         yield drawn == null ? null : new Step.Lift(List.of(drawn[0]), drawn[1], "liftedOut", 1 + trial % 2, "", Set.of(Leave.PURE), 0);
       }
+      case "split" -> {
+        Step drawn = null;
+        for (int tries = 0; tries < 3000 && drawn == null; tries++) {
+          int type = any(types);
+          if (units.has(type, Trait.INTERFACE) || units.has(type, Trait.ANNOTATION) || units.has(type, Trait.RECORD) || units.has(type, Trait.TEST)) {
+            continue;
+          }
+          drawn = part(type, trial);
+        }
+        yield drawn;
+      }
       case "bundle" -> {
         Step drawn = null;
         for (int tries = 0; tries < 3000 && drawn == null; tries++) {
@@ -479,5 +490,43 @@ final class Draw {
       }
     }
     return false;
+  }
+
+  /** Members of a type that hang together: a field or method with the methods that use it, or that it uses, and nothing else. */
+  private Step part(int type, int trial) {
+    List<Integer> own = new ArrayList<>();
+    for (int member : units.children(type)) {
+      boolean plain = units.level(member) == Level.MEMBER && !units.has(member, Trait.CONSTRUCTOR) && units.begin(member) >= 0;
+      if (plain && !units.has(member, Trait.SYNCHRONIZED) && !(units.has(member, Trait.FIELD) && units.type(member).isEmpty()) && !overrides(member) && !units.has(member, Trait.ABSTRACT)) {
+        own.add(member);
+      }
+    }
+    if (own.size() < 4) {
+      return null;
+    }
+    References references = survey.references();
+    java.util.Set<Integer> out = new java.util.TreeSet<>();
+    List<Integer> open = new ArrayList<>(List.of(own.get(random.nextInt(own.size()))));
+    int most = 1 + own.size() / 2;
+    for (int next = 0; next < open.size() && out.size() < most; next++) {
+      int one = open.get(next);
+      if (!own.contains(one) || !out.add(one)) {
+        continue;
+      }
+      for (int r = references.row(one); r < references.row(one + 1); r++) {
+        if (own.contains(references.target(r)) && (units.has(references.target(r), Trait.FIELD) || trial % 2 == 0)) {
+          open.add(references.target(r));
+        }
+      }
+      for (int r : units.has(one, Trait.FIELD) ? references.to(one) : new int[0]) {
+        if (own.contains(references.from(r))) {
+          open.add(references.from(r));
+        }
+      }
+    }
+    List<String> names = out.stream().map(units::simpleName).toList();
+    String home = units.name(units.ancestor(type, Level.PACKAGE));
+    java.util.Set<Leave> leaves = trial % 3 == 2 ? Set.of(Leave.FORWARD, Leave.FOUND_BY_NAME, Leave.PURE) : Set.of(Leave.FOUND_BY_NAME, Leave.PURE);
+    return new Step.Split(List.of(units.name(type)), names, (home.isEmpty() ? "" : home + ".") + "SplitOff", "", leaves, 0);
   }
 }

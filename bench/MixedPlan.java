@@ -104,6 +104,9 @@ public final class MixedPlan {
     } else if (step instanceof Step.Bundle bundle) {
       text.append("    parameters: ").append(bundle.parameters()).append('\n');
       key(text, "as", bundle.as());
+    } else if (step instanceof Step.Split split) {
+      text.append("    out: [").append(String.join(", ", split.out().stream().map(MixedPlan::quoted).toList())).append("]\n");
+      key(text, "as", split.as());
     } else if (step instanceof Step.Lift lift) {
       key(text, "code", lift.code());
       key(text, "as", lift.as());

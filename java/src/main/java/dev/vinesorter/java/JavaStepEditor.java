@@ -20,6 +20,7 @@ import dev.vinesorter.java.seam.Injection;
 import dev.vinesorter.java.seam.Inlining;
 import dev.vinesorter.java.seam.InterfaceCut;
 import dev.vinesorter.java.seam.Lifting;
+import dev.vinesorter.java.seam.Splitting;
 import dev.vinesorter.java.seam.UseOfSupertype;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -83,6 +84,7 @@ public final class JavaStepEditor implements StepEditor {
                 "extract", new Known<>(Step.Extract.class, new ExtractVerb(readings, memberSteps))),
             ofType("interface", Step.Interface.class, InterfaceCut::carryOut, readings),
             ofType("factory", Step.Factory.class, FactoryMethod::carryOut, readings),
+            ofType("split", Step.Split.class, Splitting::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),

@@ -131,7 +131,7 @@ class TracesTest {
   private static Step step(String type, String text, Random random) {
     List<String> work = List.of(type + "#work(int, int)");
     LocatedTree tree = SyntaxTree.of(text).located();
-    return switch (random.nextInt(9)) {
+    return switch (random.nextInt(10)) {
       case 0, 1, 2 ->
           new Step.Extract(
               work, stretch(tree, random), "", "pulled", "private", "", Set.of(Leave.ALIKE), 0);
@@ -147,8 +147,19 @@ class TracesTest {
               0);
       case 6 -> signature(type, random);
       case 7 -> bundle(type, random);
+      case 8 -> split(type, random);
       default -> new Step.Enclose(List.of(type + "#state"), Set.of(), 0);
     };
+  }
+
+  private static Step split(String type, Random random) {
+    List<String> out =
+        new ArrayList<>(
+            List.of("state", "t", "trace", "twice", "mixed", "unused", "LIMIT", "work"));
+    Collections.shuffle(out, random);
+    Set<Leave> leaves = random.nextBoolean() ? Set.of(Leave.FORWARD) : Set.of();
+    List<String> some = out.subList(0, 1 + random.nextInt(4));
+    return new Step.Split(List.of(type), some, type + "Part", "", leaves, 0);
   }
 
   private static Step bundle(String type, Random random) {

@@ -87,6 +87,10 @@ final class StepText {
       keys.put("parameters", bundle.parameters());
       put(keys, "as", bundle.as());
       put(keys, "called", bundle.called());
+    } else if (step instanceof Step.Split split) {
+      keys.put("out", split.out());
+      put(keys, "as", split.as());
+      put(keys, "called", split.called());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

@@ -601,6 +601,39 @@ public sealed interface Step {
     }
   }
 
+  /**
+   * Some members of a type become a type of their own.
+   *
+   * @param units the one type
+   * @param out names of members, or patterns of them
+   * @param as the full name of the new type
+   * @param called the field that keeps an object of it; empty for the type's name
+   */
+  record Split(
+      List<String> units, List<String> out, String as, String called, Set<Leave> leaves, int line)
+      implements Step {
+    public Split {
+      units = List.copyOf(units);
+      out = List.copyOf(out);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "split";
+    }
+
+    @Override
+    public Split with(List<String> others) {
+      return new Split(others, out, as, called, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
   /** A move of one unit. */
   static Move move(String unit, String into, boolean widen, int line) {
     return new Move(List.of(unit), into, widen ? Set.of(Leave.WIDEN) : Set.of(), line);

@@ -1,5 +1,6 @@
 package dev.vinesorter.java.compile;
 
+import com.sun.source.tree.Tree;
 import com.sun.source.util.SourcePositions;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.Trees;
@@ -56,5 +57,10 @@ public final class Attributed {
   /** What a tree declares or names, or null. */
   public Element element(TreePath path) {
     return trees.getElement(path);
+  }
+
+  /** Where a tree of a file stands in it. */
+  public TreePath path(LocatedTree file, Tree tree) {
+    return trees.getPath(file.tree(), tree);
   }
 }

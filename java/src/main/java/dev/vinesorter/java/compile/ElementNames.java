@@ -40,7 +40,7 @@ public final class ElementNames {
   }
 
   /** A type as Javadoc shows it in a signature: without packages and type arguments. */
-  private static String simple(TypeMirror type, boolean varArgs) {
+  public static String simple(TypeMirror type, boolean varArgs) {
     if (type instanceof ArrayType array) {
       return simple(array.getComponentType(), false) + (varArgs ? "..." : "[]");
     }

@@ -77,6 +77,10 @@ final class MeaningProof {
     for (Patch.Origin part : patch.origins()) {
       NavigableMap<Integer, Set<String>> found =
           after.subMap(part.begin(), true, part.end(), false);
+      if (part.places() != null) {
+        moved(path, part, found);
+        continue;
+      }
       if (part.from() < 0) {
         Set<String> means = new TreeSet<>();
         found.values().forEach(means::addAll);
@@ -97,6 +101,19 @@ final class MeaningProof {
         if (!same) {
           differ(path, at + shift, was, is);
         }
+      }
+    }
+  }
+
+  /** Each name in a text that another source had means what it has to. */
+  private void moved(String path, Patch.Origin part, NavigableMap<Integer, Set<String>> found) {
+    Set<Integer> places = new TreeSet<>(part.places().keySet());
+    found.keySet().forEach(at -> places.add(at - part.begin()));
+    for (int at : places) {
+      Set<String> wanted = part.places().getOrDefault(at, Set.of());
+      Set<String> is = found.getOrDefault(at + part.begin(), Set.of());
+      if (!isAlike(wanted, is, false)) {
+        differ(path, at + part.begin(), wanted, is);
       }
     }
   }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -113,8 +114,15 @@ public final class Patch {
    * @param from its first char in the old text; -1 where it was written anew
    * @param means what names in it mean, where it was written anew
    * @param free whether they may mean more
+   * @param places what each name means, by its place in this part, where another source had it
    */
-  record Origin(int begin, int end, int from, Set<String> means, boolean free) {}
+  record Origin(
+      int begin,
+      int end,
+      int from,
+      Set<String> means,
+      boolean free,
+      NavigableMap<Integer, Set<String>> places) {}
 
   /** Where the new text comes from, in its order; what was written anew in one go is one. */
   List<Origin> origins() {
@@ -123,13 +131,14 @@ public final class Patch {
     for (Written.Part part : edited(0, old.length()).parts()) {
       int end = at + part.text().length();
       Origin last = origins.isEmpty() ? null : origins.get(origins.size() - 1);
-      if (last != null && last.from < 0 && part.from() < 0) {
+      boolean anew = part.from() < 0 && part.places() == null;
+      if (anew && last != null && last.from < 0 && last.places == null) {
         Set<String> means = new TreeSet<>(last.means);
         means.addAll(part.means());
         origins.remove(last);
-        origins.add(new Origin(last.begin, end, -1, means, last.free || part.free()));
+        origins.add(new Origin(last.begin, end, -1, means, last.free || part.free(), null));
       } else {
-        origins.add(new Origin(at, end, part.from(), part.means(), part.free()));
+        origins.add(new Origin(at, end, part.from(), part.means(), part.free(), part.places()));
       }
       at = end;
     }

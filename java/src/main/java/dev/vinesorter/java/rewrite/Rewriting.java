@@ -25,6 +25,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 
 /**
  * A step that writes code anew: collects reasons against it and what is written, and in the end
@@ -37,7 +38,9 @@ public final class Rewriting {
   private final Map<Integer, Patch> patches = new TreeMap<>();
 
   /** Sources that are written whole, by path. */
-  private final Map<String, Patch> newFiles = new TreeMap<>();
+  private final Map<String, Written> newTexts = new TreeMap<>();
+
+  private final List<StepOutcome.Widening> widened = new ArrayList<>();
 
   /** What the names in files mean before the step, by where they stand; made when asked for. */
   private final Map<Integer, NavigableMap<Integer, Set<String>>> bound = new HashMap<>();
@@ -134,11 +137,53 @@ public final class Rewriting {
     return Written.of(names.in(file, type), means);
   }
 
-  /** A new file; what it takes from others is written anew in it. */
+  /** A new file; what it takes from others is written anew in it, or comes from {@link #taken}. */
   public void newFile(String path, Written text) {
-    Patch patch = new Patch("");
-    patch.insert(0, text);
-    newFiles.put(path, patch);
+    newTexts.put(path, text);
+  }
+
+  /** Over the text of a file, for what is taken out of it into another; the file stays. */
+  public Patch aside(int file) {
+    return new Patch(code.text(file));
+  }
+
+  /**
+   * What another source takes over: each name in what stays of it means what it meant, or what the
+   * patch says.
+   *
+   * @param patch over the text of the file
+   * @param text a part of it as the patch makes it
+   * @param now what a unit is called afterwards, by its name before
+   */
+  public Written taken(int file, Patch patch, Written text, UnaryOperator<String> now) {
+    Written all = Written.NONE;
+    for (Written.Part part : text.parts()) {
+      if (part.from() < 0) {
+        all = all.and(Written.of(part.text(), part.means()));
+        continue;
+      }
+      NavigableMap<Integer, Set<String>> places = new TreeMap<>();
+      int past = part.from() + part.text().length();
+      bound(file)
+          .subMap(part.from(), true, past, false)
+          .forEach(
+              (at, means) -> {
+                Set<String> fresh = new TreeSet<>();
+                Set<String> meant = new TreeSet<>(patch.meant().getOrDefault(at, means));
+                // A type is told with its member where no name of its own stands before that.
+                meant.removeIf(
+                    one -> means.stream().anyMatch(member -> member.startsWith(one + "#")));
+                meant.forEach(one -> fresh.add(now.apply(one)));
+                places.put(at - part.from(), fresh);
+              });
+      all = all.and(Written.moved(part.text(), places));
+    }
+    return all;
+  }
+
+  /** Says that a unit becomes less private. */
+  public void widens(String unit, String access) {
+    widened.add(new StepOutcome.Widening(unit, access));
   }
 
   /** Something speaks against the step. */
@@ -226,13 +271,13 @@ public final class Rewriting {
     written.forEach((path, patch) -> touched(fresh, path, patch));
     sources.become(code.sources());
     StepOutcome.Changed changed =
-        StepOutcome.changed(List.of()).with(List.of(), told).rewriting(List.copyOf(rewritten));
+        StepOutcome.changed(widened).with(List.of(), told).rewriting(List.copyOf(rewritten));
     return new Result(changed, fresh);
   }
 
   /** Puts what is written into the sources; gives it by path. */
   private Map<String, Patch> put() {
-    Map<String, Patch> written = new TreeMap<>(newFiles);
+    Map<String, Patch> written = new TreeMap<>();
     for (int file : List.copyOf(patches.keySet())) {
       imports(file);
       String path = code.units().name(file);
@@ -245,20 +290,24 @@ public final class Rewriting {
         written.put(path, patch);
       }
     }
-    for (Map.Entry<String, Patch> one : newFiles.entrySet()) {
-      code.sources().put(one.getKey(), likeOthers(one.getValue().text()));
-    }
+    SourceText like = like();
+    newTexts.forEach(
+        (path, text) -> {
+          Patch patch = new Patch("");
+          patch.insert(0, text.withLineEnd(like.lineEnd()));
+          code.sources().put(path, like.with(patch.text()));
+          written.put(path, patch);
+        });
     return written;
   }
 
-  /** A new source as the first edited one is encoded. */
-  private SourceText likeOthers(String text) {
+  /** The source that a new one is like in its encoding and its line ends: the first edited one. */
+  private SourceText like() {
     int any =
         patches.isEmpty()
             ? code.survey().at(Level.FILE).get(0)
             : patches.keySet().iterator().next();
-    SourceText like = code.sources().text(code.units().name(any));
-    return like.with(text.replace("\n", like.lineEnd()));
+    return code.sources().text(code.units().name(any));
   }
 
   private void imports(int file) {

@@ -2,7 +2,9 @@ package dev.vinesorter.java.rewrite;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.NavigableMap;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
@@ -20,8 +22,19 @@ public final class Written {
    * @param from where it begins in the old source; -1 where it is written anew
    * @param means what the names in it mean, where it is written anew
    * @param free whether its names may mean more, since somebody else wrote them
+   * @param places where its names stand and what each of them means, for a text that another source
+   *     had; null for one that is written anew
    */
-  record Part(String text, int from, Set<String> means, boolean free) {}
+  record Part(
+      String text,
+      int from,
+      Set<String> means,
+      boolean free,
+      NavigableMap<Integer, Set<String>> places) {
+    Part(String text, int from, Set<String> means, boolean free) {
+      this(text, from, means, free, null);
+    }
+  }
 
   private final List<Part> parts;
 
@@ -47,12 +60,47 @@ public final class Written {
   }
 
   /**
+   * A text that another source had.
+   *
+   * @param places where the names in it stand, and what each of them means
+   */
+  static Written moved(String text, NavigableMap<Integer, Set<String>> places) {
+    Set<String> all = new TreeSet<>();
+    places.values().forEach(all::addAll);
+    return text.isEmpty() ? NONE : new Written(List.of(new Part(text, -1, all, false, places)));
+  }
+
+  /** The same with one line end everywhere; only for what comes from no place of this source. */
+  Written withLineEnd(String lineEnd) {
+    List<Part> all = new ArrayList<>();
+    for (Part part : parts) {
+      StringBuilder text = new StringBuilder();
+      NavigableMap<Integer, Set<String>> places = part.places == null ? null : new TreeMap<>();
+      for (int at = 0; at < part.text.length(); at++) {
+        if (places != null && part.places.containsKey(at)) {
+          places.put(text.length(), part.places.get(at));
+        }
+        char c = part.text.charAt(at);
+        if (c == '\n') {
+          text.append(lineEnd);
+        } else if (c != '\r') {
+          text.append(c);
+        }
+      }
+      all.add(new Part(text.toString(), part.from, part.means, part.free, places));
+    }
+    return new Written(all);
+  }
+
+  /**
    * The same, written by somebody who knows what else its names mean: all that has to mean what is
    * known does.
    */
   public Written free() {
     return new Written(
-        parts.stream().map(one -> new Part(one.text, one.from, one.means, true)).toList());
+        parts.stream()
+            .map(one -> new Part(one.text, one.from, one.means, true, one.places))
+            .toList());
   }
 
   /** This, and that behind it. */

@@ -66,7 +66,7 @@ public final class Bundling {
     this.step = step;
     this.meanings = new Meanings(code);
     String simple = step.as().substring(step.as().lastIndexOf('.') + 1);
-    this.variable = step.called().isEmpty() ? decapitalized(simple) : step.called();
+    this.variable = step.called().isEmpty() ? VariableNames.of(simple) : step.called();
   }
 
   /** A place that reads one of the parameters. */
@@ -95,17 +95,6 @@ public final class Bundling {
           });
     }
     return rewriting.finish(readings);
-  }
-
-  /** A type's name as a variable has it. */
-  private static String decapitalized(String simple) {
-    int capitals = 0;
-    while (capitals < simple.length() && Character.isUpperCase(simple.charAt(capitals))) {
-      capitals++;
-    }
-    boolean word = capitals > 1 && capitals < simple.length();
-    int lower = Math.max(1, word ? capitals - 1 : capitals);
-    return simple.substring(0, lower).toLowerCase(java.util.Locale.ROOT) + simple.substring(lower);
   }
 
   private boolean isNamed() {

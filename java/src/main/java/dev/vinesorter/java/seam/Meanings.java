@@ -19,7 +19,7 @@ import java.util.Set;
 /** What names in trees that are only parsed mean, by the survey. */
 final class Meanings {
   /** Library types of which no method does anything but compute. */
-  private static final Set<String> COMPUTE =
+  static final Set<String> COMPUTE =
       Set.of(
           "java.lang.String",
           "java.lang.Math",

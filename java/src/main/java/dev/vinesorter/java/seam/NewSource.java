@@ -67,7 +67,7 @@ final class NewSource {
   }
 
   /** An outermost class as it is written here. */
-  private String in(String full) {
+  String in(String full) {
     int dot = full.lastIndexOf('.');
     String simple = full.substring(dot + 1);
     String around = dot < 0 ? "" : full.substring(0, dot);

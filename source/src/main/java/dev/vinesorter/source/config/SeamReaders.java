@@ -422,4 +422,41 @@ final class SeamReaders {
       return new Step.Bundle(units, parameters, as, called, leaves, line);
     }
   }
+
+  /** Reads {@code split}. */
+  static final class Split extends StepReader {
+    private List<String> out = List.of();
+    private String as = "";
+    private String called = "";
+
+    Split(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("out", "as", "called", "leave", "widen", "pure", "found-by-name");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "out" -> out = names(this, key);
+        case "as" -> as = unitName(in.text(key));
+        case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
+        default -> called = identifier(key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("split");
+      if (out.isEmpty() || as.isEmpty()) {
+        throw in.wrong(
+            "the step does not say which members go, and into which new type; add 'out: [a,"
+                + " \"b*\"]' and 'as: org.x.Part'");
+      }
+      return new Step.Split(units, out, as, called, leaves, line);
+    }
+  }
 }

@@ -25,6 +25,7 @@ abstract class StepReader {
               "remove", in -> new OfFlags(in, List.of("sweep", "found-by-name"), Step.Remove::new)),
           Map.entry("enclose", in -> new OfFlags(in, List.of("found-by-name"), Step.Enclose::new)),
           Map.entry("extract", SeamReaders.Extract::new),
+          Map.entry("split", SeamReaders.Split::new),
           Map.entry("inline", SeamReaders.Inline::new),
           Map.entry("signature", SeamReaders.Signature::new),
           Map.entry("interface", SeamReaders.Interface::new),

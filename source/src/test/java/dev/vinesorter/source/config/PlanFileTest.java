@@ -108,6 +108,7 @@ class PlanFileTest {
         Arguments.of("steps:\n  - lift: a.A#m()\n    up: 99", "3:9", "1 to 20"),
         Arguments.of("steps:\n  - bundle: a.A#m\n    parameters: [n, o]", "", "which parameters"),
         Arguments.of("steps:\n  - bundle: a.A#m\n    parameters: [n, 1]", "3:21", "'1' is none"),
+        Arguments.of("steps:\n  - split: a.A\n    out: [n]", "", "which members go"),
         Arguments.of("title: x\ncolour: red\nsteps: []", "2:1", "unknown key 'colour'"),
         Arguments.of("steps: [\n", "", "not valid YAML"),
         Arguments.of("steps:\n\t- move: a", "2:", "not valid YAML"),
