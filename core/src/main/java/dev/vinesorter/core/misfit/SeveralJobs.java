@@ -125,6 +125,6 @@ final class SeveralJobs implements Judge {
         evidence,
         apart ? List.of() : List.of("the groups' names share words"),
         List.of(),
-        "split it into " + jobs.size() + " types, one for each group (no step does this yet)");
+        "split it into " + jobs.size() + " types, one for each group: 'split' does it");
   }
 }

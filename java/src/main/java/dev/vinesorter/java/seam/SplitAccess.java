@@ -45,7 +45,7 @@ final class SplitAccess {
 
   /** Finds it all out; what would become public without leave is refused. */
   void judge() {
-    open = !split.isBeside();
+    open = !split.isBeside() || isOfPublic();
     for (int member : split.members.inOrder()) {
       if (split.members.leavesForward(member)) {
         demand(member, split.needed(split.owner));
@@ -80,6 +80,24 @@ final class SplitAccess {
       if (unit >= 0 && !units.has(unit, Trait.FOREIGN) && units.inside(unit, split.owner)) {
         demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
       }
+    }
+  }
+
+  /** Whether something goes that anybody could use so far. */
+  private boolean isOfPublic() {
+    return units.has(split.owner, Trait.PUBLIC)
+        && split.members.inOrder().stream()
+            .anyMatch(one -> units.has(one, Trait.PUBLIC) && !split.members.leavesForward(one));
+  }
+
+  /** Tells of what code that is not here cannot use any more as it did. */
+  void tell() {
+    boolean lost = isOfPublic() && (!split.hasObjects() || accessor != Access.PUBLIC);
+    if (lost) {
+      split.rewriting.tell(
+          "Code that is not here does not find everything in "
+              + units.simpleName(split.owner)
+              + " any more; 'leave: forward' keeps its methods.");
     }
   }
 

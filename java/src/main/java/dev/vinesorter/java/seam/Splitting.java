@@ -171,6 +171,7 @@ public final class Splitting {
       if (rewriting.isFine()) {
         new SplitUsers(this, access).write();
         new SplitSource(this, access).write();
+        access.tell();
       }
     }
   }
