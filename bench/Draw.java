@@ -128,6 +128,13 @@ final class Draw {
             ? step
             : new Step.Move(step.units(), step.into(), Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0);
       }
+      case "anywhere" -> {
+        int unit;
+        do {
+          unit = any(members);
+        } while (!units.has(unit, Trait.METHOD) || units.has(unit, Trait.STATIC) || units.has(unit, Trait.ABSTRACT) || units.has(unit, Trait.SYNCHRONIZED) || overrides(unit));
+        yield new Step.Move(List.of(units.name(unit)), units.name(otherType(unit)), Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.FOUND_BY_NAME), 0);
+      }
       case "tighten" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(), 0);
       case "tighten library" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(Leave.LIBRARY), 0);
       case "sort" -> new Step.Sort(List.of(units.name(any(types))), List.of(), 0);

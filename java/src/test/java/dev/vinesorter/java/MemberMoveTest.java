@@ -735,7 +735,6 @@ class MemberMoveTest {
     "a.Desk#lock(Place), synchronized",
     "a.Desk#equals(Object), overriding",
     "a.Desk#both(Place; Place), two-targets",
-    "a.Desk#ask(String), no-target",
     "a.Desk#shelf, not-yet",
     "a.Desk#pick(Place), null-receiver"
   })

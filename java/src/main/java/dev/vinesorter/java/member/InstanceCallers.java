@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.AnonymousBodies;
@@ -274,6 +275,20 @@ final class InstanceCallers {
       refuse(
           RefusalCode.NULL_RECEIVER,
           "Called on null, the method fails here; without that object it would not.",
+          call.r);
+      return false;
+    }
+    if (move.becomesStatic()
+        && move.needsOwner
+        && !call.isImplicit()
+        && !call.isThis()
+        && !move.may(Leave.NEVER_NULL)
+        && !isNotNull(call)
+        && !move.reachesOwnerFirst()) {
+      refuse(
+          RefusalCode.NULL_RECEIVER,
+          "Called on null, the method fails here; given null, it may not. With 'never-null: true'"
+              + " the object is taken for one.",
           call.r);
       return false;
     }

@@ -30,6 +30,11 @@ import java.util.regex.Pattern;
  */
 final class InstanceMove extends MemberMove {
   private final String through;
+
+  /** What may stand before the first thing that a body does. */
+  private static final Set<String> FIRST =
+      Set.of("{", "return", "if", "while", "switch", "(", "!", "-");
+
   private final OwnerVariables variables;
   private final InstanceCallers callers;
   private final Nullness nullness;
@@ -254,15 +259,16 @@ final class InstanceMove extends MemberMove {
         return false;
       }
     }
-    if (becomesStatic() && (!through.isEmpty() || !makesTarget())) {
+    if (becomesStatic() && !through.isEmpty()) {
       refuse(
           RefusalCode.NO_TARGET,
           "No parameter of "
               + units.name(member)
               + " and no field that it uses is a "
               + units.simpleName(target)
-              + (through.isEmpty() ? ", and it makes none" : " called '" + through + "'")
-              + ", so there is no object to go to.",
+              + " called '"
+              + through
+              + "', so there is no such object to go to.",
           code.declaration(member));
       return false;
     }
@@ -272,14 +278,23 @@ final class InstanceMove extends MemberMove {
     return true;
   }
 
-  /** Whether the method makes an object of the type that it goes to. */
-  private boolean makesTarget() {
+  /**
+   * Whether the method, once static, reaches into its old object before all else, and so fails on
+   * null as a call on that does.
+   */
+  boolean reachesOwnerFirst() {
+    int token = bodyBegin();
+    while (token < pastToken() && FIRST.contains(tokens.text(token))) {
+      token++;
+    }
+    boolean self = tokens.is(token, "this") && tokens.is(token + 1, ".");
+    int at = tokens.begin(self ? token + 2 : token);
     for (int r : made()) {
       int used = references.target(r);
-      boolean isTarget =
-          used == target || units.has(used, Trait.CONSTRUCTOR) && units.parent(used) == target;
-      int token = tokens.from(references.at(r));
-      if (isTarget && references.at(r) >= 0 && tokens.is(token - 1, "new")) {
+      if (references.at(r) == at
+          && units.level(used) == Level.MEMBER
+          && !units.has(used, Trait.STATIC)
+          && units.parent(used) == owner) {
         return true;
       }
     }

@@ -390,7 +390,7 @@ abstract class MemberMove {
       }
     }
     int getter = Getters.of(code, used, target);
-    if (getter < 0) {
+    if (getter < 0 || getter == member) {
       return false;
     }
     int token = tokens.from(references.at(r));

@@ -239,8 +239,22 @@ final class OwnerVariables {
     }
     String lead = before + (list.isEmpty() ? "" : "<" + list + "> ");
     if (!lead.isEmpty()) {
-      edits.insert(tokens.begin(type), move.changes.encodable(move.targetFile, lead));
+      inFront(edits, tokens.begin(type), move.changes.encodable(move.targetFile, lead));
     }
+  }
+
+  /** Puts modifiers and type parameters before what completes the name of a type that follows. */
+  private void inFront(TextEdits edits, int at, String lead) {
+    String there = edits.cut(move.code.text(move.file), at, at);
+    String access = "";
+    for (String word : List.of("public ", "protected ")) {
+      int place = there.indexOf(word);
+      if (place >= 0) {
+        access = word;
+        there = there.substring(0, place) + there.substring(place + word.length());
+      }
+    }
+    edits.insert(at, access + lead + there);
   }
 
   /** A declaration with its bounds, as it is written in the new place. */

@@ -109,7 +109,12 @@ final class SplitAccess {
   /** The method that gives the field that a use outside of its type reads; -1 for none. */
   int getter(SplitUses.Use use) {
     int unit = split.unit(use.member());
-    boolean reads = unit >= 0 && units.has(unit, Trait.FIELD) && !use.isStatic() && !use.assigned();
+    boolean reads =
+        unit >= 0
+            && units.has(unit, Trait.FIELD)
+            && units.fileOf(unit) >= 0
+            && !use.isStatic()
+            && !use.assigned();
     int getter = reads ? Getters.of(code, unit, split.owner) : -1;
     boolean seen =
         getter >= 0
