@@ -74,7 +74,9 @@ public final class JavaStepEditor implements StepEditor {
     Readings readings = new Readings(attribution, reread);
     this.verbs =
         Map.ofEntries(
-            Map.entry("move", new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming))),
+            Map.entry(
+                "move",
+                new Known<>(Step.Move.class, new MoveVerb(memberSteps, renaming, readings))),
             Map.entry("rename", new Known<>(Step.Rename.class, new RenameVerb(renaming))),
             Map.entry("tighten", new Known<>(Step.Tighten.class, new TightenVerb())),
             Map.entry("sort", new Known<>(Step.Sort.class, new SortVerb())),
@@ -155,7 +157,10 @@ public final class JavaStepEditor implements StepEditor {
 
   @Override
   public boolean mayShare(Step step) {
-    return step instanceof Step.Move && step.isOfMembers() && !step.may(Leave.SWEEP);
+    return step instanceof Step.Move
+        && step.isOfMembers()
+        && !step.may(Leave.SWEEP)
+        && !step.may(Leave.NEW_TYPE);
   }
 
   @Override

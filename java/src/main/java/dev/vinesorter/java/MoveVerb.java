@@ -10,8 +10,11 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.StepUnits;
 import dev.vinesorter.java.member.MemberSteps;
+import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.relocate.FileMove;
 import dev.vinesorter.java.relocate.StepGoals;
+import dev.vinesorter.java.rewrite.StepChain;
+import dev.vinesorter.java.seam.NewHome;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -21,8 +24,10 @@ import java.util.List;
 final class MoveVerb implements Verb<Step.Move> {
   private final MemberSteps memberSteps;
   private final Renaming renaming;
+  private final Readings readings;
 
-  MoveVerb(MemberSteps memberSteps, Renaming renaming) {
+  MoveVerb(MemberSteps memberSteps, Renaming renaming, Readings readings) {
+    this.readings = readings;
     this.memberSteps = memberSteps;
     this.renaming = renaming;
   }
@@ -30,7 +35,10 @@ final class MoveVerb implements Verb<Step.Move> {
   @Override
   public Result carryOut(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
     if (step.isOfMembers()) {
-      return memberSteps.carryOut(survey, step, sources);
+      boolean there = survey.units().find(step.into(), Level.TYPE) >= 0;
+      return step.may(Leave.NEW_TYPE) && !there
+          ? intoNew(survey, step, sources)
+          : memberSteps.carryOut(survey, step, sources);
     }
     if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
       throw new RefusedException(
@@ -38,6 +46,16 @@ final class MoveVerb implements Verb<Step.Move> {
     }
     boolean isPath = step.unit().contains("/") || sources.exists(step.unit());
     return isPath ? files(survey, step, sources) : units(survey, step, sources);
+  }
+
+  /** A member goes into a type that is made for it. */
+  private Result intoNew(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    int member = new StepUnits(survey, sources).member(step.unit());
+    StepChain chain = new StepChain(survey, sources);
+    if (chain.take(NewHome.carryOut(survey, member, step.into(), chain.sources(), readings))) {
+      chain.take(memberSteps.carryOut(chain.now(), step, chain.sources()));
+    }
+    return chain.result();
   }
 
   /** Types and packages go into a package. */

@@ -2,12 +2,14 @@ package dev.vinesorter.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -727,6 +729,58 @@ class MemberMoveTest {
     assertThat(after.text("a/Shelf.java").text())
         .contains("int full() { return count() + count(); }");
     assertThat(after.text("a/Desk.java").text()).contains("plain(one) + shelf.full();");
+  }
+
+  /**
+   * Where nothing of the new type is at hand, the method becomes static, in a new type if wanted.
+   */
+  @Test
+  void methodGoesAnywhereWithItsObject() {
+    Code code =
+        Code.at(folder)
+            .file(
+                "a/Sheet.java",
+                """
+                package a;
+                public class Sheet {
+                  private boolean torn;
+                  public boolean isTorn() { return torn; }
+                  public boolean mayGo(Post post) { return !torn && post == Post.KEEPER; }
+                  enum Post { KEEPER }
+                }
+                """)
+            .file(
+                "a/Desk.java",
+                """
+                package a;
+                class Desk {
+                  boolean ask(Sheet sheet) { return sheet.mayGo(Sheet.Post.KEEPER); }
+                }
+                """);
+    Overlay after =
+        code.accepted(
+                new Step.Move(
+                    List.of("a.Sheet#mayGo(Post)"),
+                    "b.Rules",
+                    Set.of(Leave.NEW_TYPE, Leave.WIDEN),
+                    0))
+            .sources();
+    assertThat(after.text("b/Rules.java").text())
+        .isEqualTo(
+            """
+            package b;
+
+            import a.Sheet;
+
+            /** Comes from {@link a.Sheet}. */
+            public final class Rules {
+              private Rules() {}
+
+              public static boolean mayGo(Sheet sheet, Sheet.Post post) { return !sheet.isTorn() && post == Sheet.Post.KEEPER; }
+            }
+            """);
+    assertThat(after.text("a/Desk.java").text())
+        .contains("return Rules.mayGo(sheet, Sheet.Post.KEEPER);");
   }
 
   @ParameterizedTest

@@ -2,6 +2,8 @@ package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -102,9 +104,20 @@ final class RulesInEntity implements Judge {
         asking.length > 0 ? .7 : .5,
         evidence,
         asking.length > 0 ? List.of() : List.of("nobody outside of its package asks"),
-        List.of(),
+        steps(inquiry, unit, rules),
         "take the rules out of "
             + units.simpleName(unit)
             + ", into a type that is about who may do what");
+  }
+
+  /** Each rule goes into a type of its own, which the first of them makes. */
+  private static List<Step> steps(Inquiry inquiry, int unit, List<Integer> rules) {
+    String into = inquiry.name(unit) + "Rules";
+    List<Step> steps = new ArrayList<>();
+    for (int rule : rules) {
+      String name = inquiry.units().name(inquiry.members().unitOf[rule]);
+      steps.add(new Step.Move(List.of(name), into, Set.of(Leave.NEW_TYPE, Leave.WIDEN), 0));
+    }
+    return steps;
   }
 }

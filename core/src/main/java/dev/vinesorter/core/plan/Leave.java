@@ -24,6 +24,8 @@ public enum Leave {
   PURE,
   /** Treat the same code elsewhere alike. */
   ALIKE,
+  /** Make the type that a member goes to, where it is not there. */
+  NEW_TYPE,
   /** Change text that is only likely to name what gets another name. */
   MENTIONS;
 

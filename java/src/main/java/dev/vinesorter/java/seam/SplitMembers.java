@@ -57,6 +57,7 @@ final class SplitMembers {
             meant
                 && units.level(member) == Level.MEMBER
                 && !units.has(member, Trait.CONSTRUCTOR)
+                && !units.has(member, Trait.INITIALISER)
                 && units.begin(member) >= 0;
         any |= goes;
         if (goes && out.add(member)) {

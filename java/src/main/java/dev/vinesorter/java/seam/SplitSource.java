@@ -114,6 +114,10 @@ final class SplitSource {
       means.addAll(meant);
       moved.replace(
           named.begin(), named.end(), Written.of(name.text(), meant.isEmpty() ? Set.of() : means));
+    } else if (type.equals(split.element)
+        && rewriting.means(file, named.begin(), named.end()).isEmpty()) {
+      // In the type itself its own name was told of nothing.
+      moved.means(named.begin(), Set.of(units.name(split.owner)));
     }
   }
 

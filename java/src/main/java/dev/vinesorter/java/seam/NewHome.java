@@ -1,0 +1,75 @@
+package dev.vinesorter.java.seam;
+
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.read.Readings;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.source.plan.StepEditor.Result;
+import dev.vinesorter.source.text.Overlay;
+
+/** A type that is made for a member which is to go there. */
+public final class NewHome {
+  private NewHome() {}
+
+  /**
+   * Makes it beside the member's own type, in the package that its name says.
+   *
+   * @param readings reads sources that differ from those of the survey
+   */
+  public static Result carryOut(
+      Survey survey, int member, String type, Overlay sources, Readings readings) {
+    Rewriting rewriting = new Rewriting(survey, sources);
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    NewSource source = new NewSource(code, units.fileOf(member), type);
+    boolean named = type.matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
+    if (!named || source.path() == null || code.sources().exists(source.path())) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          "No type " + type + " can be made beside that of " + units.name(member) + ".",
+          code.declaration(member));
+      return rewriting.finish(readings);
+    }
+    int owner = units.parent(member);
+    String shown = units.name(owner);
+    boolean beside = source.packageName().equals(code.packageBefore(owner));
+    int skipped = beside && !source.packageName().isEmpty() ? source.packageName().length() + 1 : 0;
+    String access = isOpen(code, member, source) ? "public " : "";
+    String in = new Layout(code).step(units.fileOf(member));
+    rewriting.newFile(
+        source.path(),
+        source.text(
+            Written.of(
+                "/** Comes from {@link "
+                    + shown.substring(skipped)
+                    + "}. */\n"
+                    + access
+                    + "final class "
+                    + source.simpleName()
+                    + " {\n"
+                    + in
+                    + "private "
+                    + source.simpleName()
+                    + "() {}\n}\n")));
+    rewriting.rewrites(type);
+    return rewriting.finish(readings);
+  }
+
+  /** Whether code of other packages uses the member, or may. */
+  private static boolean isOpen(SourceView code, int member, NewSource source) {
+    Units units = code.units();
+    if (units.has(member, Trait.PUBLIC) && units.has(units.parent(member), Trait.PUBLIC)) {
+      return true;
+    }
+    for (int r : code.references().to(member)) {
+      if (!code.packageBefore(code.references().from(r)).equals(source.packageName())) {
+        return true;
+      }
+    }
+    return false;
+  }
+}
