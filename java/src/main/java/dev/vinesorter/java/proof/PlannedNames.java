@@ -206,15 +206,20 @@ final class PlannedNames {
     Units units = before.units();
     int member = find(number, name, Level.MEMBER);
     int target = find(number, step.into(), Level.TYPE);
+    if (target >= 0) {
+      String into = ofClass(internal(units, target));
+      // A member that an earlier step made is not there before the plan.
+      String simple =
+          member >= 0 ? units.simpleName(member) : name.substring(name.indexOf('#') + 1);
+      rewritten.add(into + " " + ofMember(MemberNames.bare(simple)));
+      // Also for a method: where it asserts, its class finds out whether assertions are enabled.
+      rewritten.add(into + " <clinit>");
+    }
     if (member < 0) {
       return;
     }
     take(member);
     if (target >= 0) {
-      String into = ofClass(internal(units, target));
-      rewritten.add(into + " " + ofMember(MemberNames.bare(units.simpleName(member))));
-      // Also for a method: where it asserts, its class finds out whether assertions are enabled.
-      rewritten.add(into + " <clinit>");
       rewritten.add(ofClass(internal(units, units.ancestor(member, Level.TYPE))) + " <clinit>");
     }
     for (int r : before.references().to(member)) {

@@ -164,21 +164,25 @@ public final class Rewriting {
       }
       NavigableMap<Integer, Set<String>> places = new TreeMap<>();
       int past = part.from() + part.text().length();
-      bound(file)
+      NavigableMap<Integer, Set<String>> stood = new TreeMap<>(bound(file));
+      stood.putAll(patch.meant());
+      stood
           .subMap(part.from(), true, past, false)
-          .forEach(
-              (at, means) -> {
-                Set<String> fresh = new TreeSet<>();
-                Set<String> meant = new TreeSet<>(patch.meant().getOrDefault(at, means));
-                // A type is told with its member where no name of its own stands before that.
-                meant.removeIf(
-                    one -> means.stream().anyMatch(member -> member.startsWith(one + "#")));
-                meant.forEach(one -> fresh.add(now.apply(one)));
-                places.put(at - part.from(), fresh);
-              });
+          .forEach((at, means) -> places.put(at - part.from(), after(means, now)));
       all = all.and(Written.moved(part.text(), places));
     }
     return all;
+  }
+
+  /** What a name means afterwards; a type is told with its member where it is not named itself. */
+  private static Set<String> after(Set<String> means, UnaryOperator<String> now) {
+    Set<String> fresh = new TreeSet<>();
+    for (String one : means) {
+      if (means.stream().noneMatch(member -> member.startsWith(one + "#"))) {
+        fresh.add(now.apply(one));
+      }
+    }
+    return fresh;
   }
 
   /** Says that a unit becomes less private. */

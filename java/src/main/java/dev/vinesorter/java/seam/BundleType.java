@@ -15,6 +15,7 @@ import dev.vinesorter.java.syntax.TypeText;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -339,7 +340,7 @@ final class BundleType {
   }
 
   private String documentation(Map<String, String> told) {
-    String first = words(order);
+    String first = spoken(order);
     first = Character.toUpperCase(first.charAt(0)) + first.substring(1) + ", which go together.";
     if (!record || !told.keySet().containsAll(order)) {
       return "/** " + first + " */\n";
@@ -347,6 +348,15 @@ final class BundleType {
     StringBuilder all = new StringBuilder("/**\n * " + first + "\n *\n");
     order.forEach(one -> all.append(" * @param ").append(one).append(' ').append(told.get(one)));
     return all + " */\n";
+  }
+
+  /** Names in the words that they are made of, as a sentence lists them. */
+  static String spoken(List<String> names) {
+    return words(
+        names.stream()
+            .map(name -> String.join(" ", name.split("(?<=[a-z\\d])(?=[A-Z])")))
+            .map(name -> name.toLowerCase(Locale.ROOT))
+            .toList());
   }
 
   /** Names as a sentence lists them. */

@@ -28,6 +28,9 @@ import javax.lang.model.type.TypeMirror;
 
 /** What parameters that become one are: their types, and what they are marked with. */
 final class BundledParameters {
+  /** The most methods that are told to keep their parameters. */
+  private static final int MOST_TOLD = 5;
+
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
@@ -71,11 +74,14 @@ final class BundledParameters {
    */
   Map<String, TypeMirror> types() {
     Map<String, TypeMirror> wanted = null;
+    String shape = "";
+    List<String> others = new ArrayList<>();
     for (BundledMethod signed : List.copyOf(methods)) {
       Map<String, TypeMirror> own = types(signed);
-      String problem = problem(own, wanted);
+      String problem = problem(signed, own, wanted, shape);
       if (problem.isEmpty()) {
-        wanted = own;
+        shape = wanted == null ? shape(signed, own) : shape;
+        wanted = wanted == null ? own : wanted;
         continue;
       }
       methods.remove(signed);
@@ -83,7 +89,12 @@ final class BundledParameters {
         rewriting.refuse(RefusalCode.NOT_YET, problem, code.declaration(signed.unit));
         return Map.of();
       }
-      rewriting.tell(units.name(signed.unit) + " keeps its parameters: " + problem);
+      others.add(units.name(signed.unit) + " keeps its parameters: " + problem);
+    }
+    others.stream().limit(MOST_TOLD).forEach(rewriting::tell);
+    if (others.size() > MOST_TOLD) {
+      rewriting.tell(
+          (others.size() - MOST_TOLD) + " more methods keep theirs, which are of other types.");
     }
     if (methods.isEmpty()) {
       rewriting.refuse(
@@ -93,9 +104,22 @@ final class BundledParameters {
     return wanted;
   }
 
+  /** The types in writing, with the bounds of the type parameters that they hang on. */
+  private String shape(BundledMethod signed, Map<String, TypeMirror> own) {
+    StringBuilder shape = new StringBuilder();
+    step.parameters().forEach(name -> shape.append(own.get(name)).append(' '));
+    variables(signed, own)
+        .forEach(one -> shape.append(one).append(" extends ").append(one.getBounds()).append(' '));
+    return shape.toString();
+  }
+
   /** The type parameters, of the first method or what is around it, that its types hang on. */
   List<TypeParameterElement> variables(Map<String, TypeMirror> wanted) {
-    BundledMethod first = methods.get(0);
+    return variables(methods.get(0), wanted);
+  }
+
+  private List<TypeParameterElement> variables(
+      BundledMethod first, Map<String, TypeMirror> wanted) {
     Map<String, TypeParameterElement> known = new TreeMap<>();
     for (SignedMethod.Declared one : first.declarations) {
       Element at =
@@ -135,17 +159,29 @@ final class BundledParameters {
     return own;
   }
 
-  /** What is wrong with the types of a method's parameters; empty for nothing. */
-  private String problem(Map<String, TypeMirror> own, Map<String, TypeMirror> wanted) {
+  /**
+   * What is wrong with the types of a method's parameters; empty for nothing.
+   *
+   * @param wanted the types of the methods so far; null for the first
+   * @param shape the same in writing
+   */
+  private String problem(
+      BundledMethod signed,
+      Map<String, TypeMirror> own,
+      Map<String, TypeMirror> wanted,
+      String shape) {
     for (String name : step.parameters()) {
       TypeMirror type = own.get(name);
       if (type == null || type.getKind() == TypeKind.ERROR) {
         return "The type of '" + name + "' is not known.";
       }
-      if (!Naming.variables(type).isEmpty() && (wanted != null || !isNew)) {
-        return "The type of '" + name + "' hangs on type parameters, which differ elsewhere.";
+      boolean generic = !Naming.variables(type).isEmpty();
+      if (generic && !isNew) {
+        return "The type of '" + name + "' hangs on type parameters.";
       }
-      if (wanted != null && !all.types().isSameType(type, wanted.get(name))) {
+      // Type parameters of the same names and bounds stand for each other.
+      boolean alike = generic && wanted != null && shape(signed, own).equals(shape);
+      if (wanted != null && !alike && !all.types().isSameType(type, wanted.get(name))) {
         return "'" + name + "' is " + type + " there, and " + wanted.get(name) + " elsewhere.";
       }
     }

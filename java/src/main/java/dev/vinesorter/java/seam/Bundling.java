@@ -471,7 +471,7 @@ public final class Bundling {
                 + "@param "
                 + variable
                 + " "
-                + BundleType.words(type.order());
+                + BundleType.spoken(type.order());
         rewriting
             .in(one.file())
             .replace(tag[0], tag[1], Written.of(line + new Layout(code).lineEnd(one.file())));

@@ -114,10 +114,18 @@ final class SplitSource {
       means.addAll(meant);
       moved.replace(
           named.begin(), named.end(), Written.of(name.text(), meant.isEmpty() ? Set.of() : means));
-    } else if (type.equals(split.element)
-        && rewriting.means(file, named.begin(), named.end()).isEmpty()) {
-      // In the type itself its own name was told of nothing.
-      moved.means(named.begin(), Set.of(units.name(split.owner)));
+    } else if (type.equals(split.element)) {
+      own(named);
+    }
+  }
+
+  /** In the type itself its own name was told of nothing, but for its constructors. */
+  private void own(SplitUses.Named named) {
+    String owner = units.name(split.owner);
+    Set<String> means = new TreeSet<>(rewriting.means(file, named.begin(), named.end()));
+    if (means.stream().noneMatch(one -> one.startsWith(owner + "#"))) {
+      means.add(owner);
+      moved.means(named.begin(), means);
     }
   }
 
@@ -145,12 +153,10 @@ final class SplitSource {
       TypeElement type = (TypeElement) use.member().getEnclosingElement();
       if (use.form() != SplitUses.Form.OTHER) {
         // What the type means shows in what the member behind it does.
-        moved.replace(use.begin(), use.at(), Written.of(naming.name(type).text() + "."));
+        before(use, Written.of(naming.name(type).text()));
       }
     } else if (split.isBack(use) && split.reachesBack) {
-      boolean reference = code.tokens(file).is(code.tokens(file).from(use.at()) - 1, "::");
-      moved.replace(
-          use.begin(), use.at(), Written.of(split.back, back()).and(reference ? "::" : "."));
+      before(use, Written.of(split.back, back()));
       read(use);
     } else if (split.isBack(use)) {
       // The new type has a field of that name.
@@ -159,6 +165,21 @@ final class SplitSource {
     } else {
       read(use);
     }
+  }
+
+  /** Writes a type, or the old object, before a member, in the place of what stands there. */
+  private void before(SplitUses.Use use, Written type) {
+    if (use.begin() == use.at()) {
+      moved.insert(use.at(), type.and("."));
+    } else {
+      int dot = code.tokens(file).begin(code.tokens(file).from(use.at()) - 1);
+      moved.replace(use.begin(), dot, type);
+    }
+  }
+
+  /** Whether a member is named without being called. */
+  private boolean isReference(SplitUses.Use use) {
+    return code.tokens(file).is(code.tokens(file).from(use.at()) - 1, "::");
   }
 
   /** A field that stays is read by its getter, where that is seen. */
@@ -188,7 +209,7 @@ final class SplitSource {
   private void going(SplitUses.Use use) {
     self(use);
     if (use.form() == SplitUses.Form.TYPE && use.isStatic()) {
-      moved.replace(use.begin(), use.at(), Written.of(split.source.simpleName() + "."));
+      before(use, Written.of(split.source.simpleName()));
     } else if (use.form() == SplitUses.Form.OTHER && use.isStatic()) {
       rewriting.refuse(
           RefusalCode.THROUGH_INSTANCE,
@@ -197,8 +218,7 @@ final class SplitSource {
     } else if (use.form() == SplitUses.Form.OTHER) {
       String name = split.field + "()";
       Written reached = Written.of(name, units.name(split.owner) + "#" + name);
-      boolean reference = code.tokens(file).is(code.tokens(file).from(use.at()) - 1, "::");
-      if (reference) {
+      if (isReference(use)) {
         rewriting.refuse(
             RefusalCode.METHOD_REFERENCE,
             "The method is named here without being called; write the call out first.",

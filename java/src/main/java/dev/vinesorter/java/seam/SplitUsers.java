@@ -107,7 +107,7 @@ final class SplitUsers {
       rewriting.in(in).insert(tokens.begin(token), home.and("."));
     } else {
       int last = dot - 1;
-      if (!isTypeName(references.from(r), tokens.begin(last))) {
+      if (!isTypeName(references.from(r), tokens.begin(last)) && !isOwnName(in, tokens.end(last))) {
         rewriting.refuse(
             RefusalCode.THROUGH_INSTANCE,
             "The static member is reached through an object here; name its type instead.",
@@ -138,6 +138,12 @@ final class SplitUsers {
     return false;
   }
 
+  /** Whether a type's name ends at a char; in the type itself no reference tells of its own. */
+  private boolean isOwnName(int in, int past) {
+    TreePath path = in == split.file ? split.tree.around(past - 1, past) : null;
+    return path != null && split.all.element(path) instanceof TypeElement;
+  }
+
   private void ofObject(int member, int r, int in, int token, int dot) {
     JavaTokens tokens = code.tokens(in);
     int at = tokens.begin(token);
@@ -150,7 +156,8 @@ final class SplitUsers {
     String name = byField ? split.field : split.field + "()";
     Written reached = Written.of(name, units.name(split.owner) + "#" + name);
     if (dot >= 0 && tokens.is(dot, "::")) {
-      if (isTypeName(references.from(r), tokens.begin(dot - 1))) {
+      if (isTypeName(references.from(r), tokens.begin(dot - 1))
+          || isOwnName(in, tokens.end(dot - 1))) {
         rewriting.refuse(
             RefusalCode.METHOD_REFERENCE,
             "The method is named here without an object; write the call out first.",

@@ -144,8 +144,13 @@ final class SplitUses {
           return null;
         }
         if (named != null && isMember(named) && isOfOwner(named)) {
+          TreePath before = new TreePath(getCurrentPath(), node.getQualifierExpression());
+          boolean type =
+              named.getModifiers().contains(Modifier.STATIC) && owner.equals(all.element(before));
+          int begin = tree.begin(node);
           int at = tree.end(node) - node.getName().length();
-          uses.add(new Use(named, Form.OTHER, tree.begin(node), at, false));
+          uses.add(new Use(named, type ? Form.TYPE : Form.OTHER, begin, at, false));
+          return type ? null : super.visitMemberReference(node, p);
         }
         return super.visitMemberReference(node, p);
       }
@@ -282,7 +287,8 @@ final class SplitUses {
       }
       return self;
     }
-    if (!isMember(named) || !isOfOwner(named)) {
+    boolean literal = node.getIdentifier().contentEquals("class");
+    if (literal || !isMember(named) || !isOfOwner(named)) {
       other(named);
       return false;
     }
