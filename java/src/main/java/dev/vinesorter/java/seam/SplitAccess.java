@@ -75,11 +75,15 @@ final class SplitAccess {
         demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
       }
     }
-    for (SplitUses.Named named : split.uses.types()) {
-      int unit = units.find(((TypeElement) named.element()).getQualifiedName().toString());
-      if (unit >= 0 && !units.has(unit, Trait.FOREIGN) && units.inside(unit, split.owner)) {
-        demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
-      }
+    split.uses.types().forEach(named -> type((TypeElement) named.element()));
+    split.uses.innerTypes().forEach(this::type);
+  }
+
+  /** A type inside of the old one has to be seen. */
+  private void type(TypeElement named) {
+    int unit = units.find(named.getQualifiedName().toString());
+    if (unit >= 0 && !units.has(unit, Trait.FOREIGN) && units.inside(unit, split.owner)) {
+      demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
     }
   }
 

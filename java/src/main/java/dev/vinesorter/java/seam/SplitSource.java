@@ -61,6 +61,11 @@ final class SplitSource {
     split.uses.unknown().forEach(this::unknown);
     split.uses.imported().forEach(this::imported);
     split.uses.uses().forEach(this::use);
+    split
+        .uses
+        .inner()
+        .forEach(
+            one -> moved.insert(split.tree.begin(one), Written.of(split.back, back()).and(".")));
     split.uses.selves().stream()
         .forEach(
             one ->

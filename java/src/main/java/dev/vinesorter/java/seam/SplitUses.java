@@ -64,6 +64,8 @@ final class SplitUses {
   private final List<Named> imported = new ArrayList<>();
   private final Set<Element> others = new LinkedHashSet<>();
   private final List<Tree> selves = new ArrayList<>();
+  private final Set<TypeElement> innerTypes = new LinkedHashSet<>();
+  private final List<Tree> inner = new ArrayList<>();
   private final List<Tree> supers = new ArrayList<>();
   private final Set<TypeParameterElement> variables = new LinkedHashSet<>();
 
@@ -103,6 +105,16 @@ final class SplitUses {
     return selves;
   }
 
+  /** Places that make an object of an inner class, around which the object is. */
+  List<Tree> inner() {
+    return inner;
+  }
+
+  /** The inner classes of these. */
+  Set<TypeElement> innerTypes() {
+    return innerTypes;
+  }
+
   /** Places that name it as one of the type above. */
   List<Tree> supers() {
     return supers;
@@ -129,8 +141,16 @@ final class SplitUses {
 
       @Override
       public Void visitNewClass(NewClassTree node, Void p) {
-        other(all.element(getCurrentPath()));
-        return super.visitNewClass(node, p);
+        Element made = all.element(getCurrentPath());
+        other(made);
+        boolean plain = node.getIdentifier() instanceof IdentifierTree;
+        if (made == null || !plain || !isOfInner(made, node, getCurrentPath())) {
+          return super.visitNewClass(node, p);
+        }
+        inner.add(node);
+        innerTypes.add((TypeElement) made.getEnclosingElement());
+        scan(node.getArguments(), p);
+        return scan(node.getClassBody(), p);
       }
 
       @Override
@@ -155,6 +175,16 @@ final class SplitUses {
         return super.visitMemberReference(node, p);
       }
     }.scan(path, null);
+  }
+
+  /** Whether an object of an inner class of the type is made, of which that object is around. */
+  private boolean isOfInner(Element made, NewClassTree node, TreePath path) {
+    Element type = made.getEnclosingElement();
+    return node.getEnclosingExpression() == null
+        && type.getKind() == ElementKind.CLASS
+        && owner.equals(type.getEnclosingElement())
+        && !type.getModifiers().contains(Modifier.STATIC)
+        && isDirect(path);
   }
 
   private void other(Element named) {

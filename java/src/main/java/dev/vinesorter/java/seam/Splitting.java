@@ -204,7 +204,7 @@ public final class Splitting {
   /** Finds out how what goes reaches what stays. */
   private void reach() {
     Set<Element> wanted = new LinkedHashSet<>();
-    boolean onlyValues = uses.selves().isEmpty();
+    boolean onlyValues = uses.selves().isEmpty() && uses.inner().isEmpty();
     for (SplitUses.Use use : uses.uses()) {
       if (isBack(use)) {
         wanted.add(use.member());
