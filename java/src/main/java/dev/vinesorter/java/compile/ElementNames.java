@@ -1,5 +1,6 @@
 package dev.vinesorter.java.compile;
 
+import java.util.List;
 import java.util.StringJoiner;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
@@ -39,8 +40,13 @@ public final class ElementNames {
     return signature.toString();
   }
 
+  /** Types as Javadoc shows them in a signature. */
+  public static String simple(List<TypeMirror> types) {
+    return String.join(", ", types.stream().map(type -> simple(type, false)).toList());
+  }
+
   /** A type as Javadoc shows it in a signature: without packages and type arguments. */
-  public static String simple(TypeMirror type, boolean varArgs) {
+  private static String simple(TypeMirror type, boolean varArgs) {
     if (type instanceof ArrayType array) {
       return simple(array.getComponentType(), false) + (varArgs ? "..." : "[]");
     }

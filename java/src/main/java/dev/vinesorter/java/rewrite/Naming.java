@@ -194,6 +194,12 @@ public final class Naming {
     return false;
   }
 
+  /** Type parameters as the arguments of a type, in brackets; empty for none. */
+  public static String arguments(List<? extends TypeParameterElement> parameters) {
+    List<String> names = parameters.stream().map(one -> one.getSimpleName().toString()).toList();
+    return names.isEmpty() ? "" : "<" + String.join(", ", names) + ">";
+  }
+
   /** Type parameters with their bounds, in brackets; nothing for none. */
   public Written typeParameters(List<? extends TypeParameterElement> parameters) {
     List<Written> all = new ArrayList<>();

@@ -2,11 +2,10 @@ package dev.vinesorter.java.rewrite;
 
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
@@ -18,7 +17,7 @@ public final class Patch {
 
   private final String old;
   private final List<Edit> edits = new ArrayList<>();
-  private final Map<Integer, Set<String>> meant = new HashMap<>();
+  private final NavigableMap<Integer, Set<String>> meant = new TreeMap<>();
 
   /** Over a text; empty for a file that is not there yet. */
   Patch(String old) {
@@ -61,7 +60,7 @@ public final class Patch {
     meant.put(at, Set.copyOf(units));
   }
 
-  Map<Integer, Set<String>> meant() {
+  NavigableMap<Integer, Set<String>> meant() {
     return meant;
   }
 

@@ -164,9 +164,11 @@ public final class Rewriting {
       }
       NavigableMap<Integer, Set<String>> places = new TreeMap<>();
       int past = part.from() + part.text().length();
-      NavigableMap<Integer, Set<String>> stood = new TreeMap<>(bound(file));
-      stood.putAll(patch.meant());
-      stood
+      bound(file)
+          .subMap(part.from(), true, past, false)
+          .forEach((at, means) -> places.put(at - part.from(), after(means, now)));
+      patch
+          .meant()
           .subMap(part.from(), true, past, false)
           .forEach((at, means) -> places.put(at - part.from(), after(means, now)));
       all = all.and(Written.moved(part.text(), places));

@@ -11,8 +11,6 @@ import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
-import dev.vinesorter.java.syntax.TypeText;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -97,8 +95,7 @@ final class BundleType {
 
   /** Refuses a place where it cannot be. */
   void judge(int method) {
-    boolean named = name.matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
-    boolean lies = there >= 0 || named && source.path() != null;
+    boolean lies = there >= 0 || source.isPossible();
     if (!lies || there >= 0 && units.has(there, Trait.FOREIGN)) {
       rewriting.refuse(
           RefusalCode.BAD_TARGET,
@@ -128,7 +125,15 @@ final class BundleType {
       String beside = units.name(units.fileOf(method));
       int level = JavaLevel.of(code.sources(), beside);
       record = level == JavaLevel.UNKNOWN || level >= RECORDS;
-      maker = record ? name : name + "#" + simpleName() + "(" + simpleTypes() + ")";
+      maker =
+          record
+              ? name
+              : name
+                  + "#"
+                  + simpleName()
+                  + "("
+                  + ElementNames.simple(order.stream().map(types::get).toList())
+                  + ")";
       for (String one : order) {
         String member = name + "#" + one + (record ? "" : "()");
         readers.put(one, Written.of(one + "()", member));
@@ -147,12 +152,6 @@ final class BundleType {
     String full = ElementNames.of(constructor);
     maker = units.find(full, Level.MEMBER) >= 0 ? full : name;
     order.forEach(one -> reader(all, type, one));
-  }
-
-  private String simpleTypes() {
-    List<String> simple = new ArrayList<>();
-    order.forEach(one -> simple.add(TypeText.simple(types.get(one).toString(), false)));
-    return String.join(", ", simple);
   }
 
   /** The constructor that takes just the parameters: by their names, or else in their order. */
@@ -243,8 +242,7 @@ final class BundleType {
 
   /** Its type arguments as the method that takes it writes them; empty for none. */
   String arguments() {
-    List<String> names = generics.stream().map(one -> one.getSimpleName().toString()).toList();
-    return names.isEmpty() ? "" : "<" + String.join(", ", names) + ">";
+    return Naming.arguments(generics);
   }
 
   /**

@@ -39,7 +39,9 @@ final class BundledMethods {
   private final Meanings meanings;
   private final Map<Integer, LocatedTree> trees;
   private final List<BundledMethod> methods = new ArrayList<>();
-  private int kept;
+
+  /** What keeps its parameters, and why. */
+  private final List<String> kept = new ArrayList<>();
 
   /**
    * The methods of a step.
@@ -84,6 +86,7 @@ final class BundledMethods {
                 + ".");
       }
     }
+    tell(rewriting, kept);
     if (rewriting.isFine() && methods.isEmpty()) {
       rewriting.refuse(
           RefusalCode.UNKNOWN_UNIT, "None of the methods that are meant can change; see above.");
@@ -108,17 +111,16 @@ final class BundledMethods {
     if (own.isFine()) {
       methods.add(signed);
     } else if (pattern) {
-      keeps(unit, own);
+      Reason why = own.reasons().get(0);
+      kept.add(units.name(unit) + " keeps its parameters (" + why.code() + "): " + why.message());
     }
   }
 
-  /** Tells that a method that a pattern means cannot change. */
-  private void keeps(int unit, Rewriting own) {
-    kept++;
-    if (kept <= MOST_TOLD) {
-      Reason why = own.reasons().get(0);
-      rewriting.tell(
-          units.name(unit) + " keeps its parameters (" + why.code() + "): " + why.message());
+  /** Tells of methods that only a pattern means, and that keep their parameters. */
+  static void tell(Rewriting rewriting, List<String> kept) {
+    kept.stream().limit(MOST_TOLD).forEach(rewriting::tell);
+    if (kept.size() > MOST_TOLD) {
+      rewriting.tell((kept.size() - MOST_TOLD) + " more methods keep their parameters.");
     }
   }
 
@@ -150,13 +152,7 @@ final class BundledMethods {
 
   /** Judges all places that name a method. */
   private void places(Rewriting own, BundledMethod signed) {
-    for (int r : signed.method.family().local()) {
-      // Only what the survey knows to call the method can follow.
-      signed.method.unknownCalls();
-      if (r >= 0) {
-        break;
-      }
-    }
+    signed.method.unknownCalls();
     for (SignedMethod.Place place : signed.method.places()) {
       LocatedTree tree = signed.method.tree(place.file());
       CallSite site = CallSite.of(tree, code.tokens(place.file()), place.at(), place.end());
@@ -183,13 +179,12 @@ final class BundledMethods {
     List<? extends ExpressionTree> arguments = site.arguments();
     LocatedTree tree = signed.method.tree(place.file());
     int count = Math.min(signed.count, arguments.size());
+    List<Purity> purity = new ArrayList<>();
+    arguments.forEach(one -> purity.add(meanings.purity(place.file(), tree, one)));
     for (int n = 0; n < count && !step.may(Leave.PURE); n++) {
       for (int m = n + 1; m < count; m++) {
         boolean turned = sequence.indexOf(n) > sequence.indexOf(m);
-        if (turned
-            && !meanings
-                .purity(place.file(), tree, arguments.get(n))
-                .swapsWith(meanings.purity(place.file(), tree, arguments.get(m)))) {
+        if (turned && !purity.get(n).swapsWith(purity.get(m))) {
           own.refuse(
               RefusalCode.EVALUATION_ORDER,
               "Arguments would be evaluated in another order. With 'pure: true' they are taken for"

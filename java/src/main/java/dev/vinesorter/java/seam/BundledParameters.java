@@ -28,9 +28,6 @@ import javax.lang.model.type.TypeMirror;
 
 /** What parameters that become one are: their types, and what they are marked with. */
 final class BundledParameters {
-  /** The most methods that are told to keep their parameters. */
-  private static final int MOST_TOLD = 5;
-
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
@@ -91,11 +88,7 @@ final class BundledParameters {
       }
       others.add(units.name(signed.unit) + " keeps its parameters: " + problem);
     }
-    others.stream().limit(MOST_TOLD).forEach(rewriting::tell);
-    if (others.size() > MOST_TOLD) {
-      rewriting.tell(
-          (others.size() - MOST_TOLD) + " more methods keep theirs, which are of other types.");
-    }
+    BundledMethods.tell(rewriting, others);
     if (methods.isEmpty()) {
       rewriting.refuse(
           RefusalCode.NOT_YET, "The types of the parameters are known only inside of the methods.");

@@ -325,7 +325,7 @@ public final class Extraction {
   /** What a constructor gives to another cannot use the object that is being made. */
   private static boolean isInConstructorCall(Stretch stretch) {
     for (TreePath at = stretch.parent(); at != stretch.member(); at = at.getParentPath()) {
-      if (at.getLeaf() instanceof MethodInvocationTree call && isConstructorCall(call)) {
+      if (at.getLeaf() instanceof MethodInvocationTree call && ConstructorCalls.is(call)) {
         return true;
       }
     }
@@ -342,22 +342,13 @@ public final class Extraction {
     return false;
   }
 
-  private static boolean isConstructorCall(MethodInvocationTree call) {
-    ExpressionTree select = call.getMethodSelect();
-    CharSequence name =
-        select instanceof IdentifierTree plain
-            ? plain.getName()
-            : select instanceof MemberSelectTree select2 ? select2.getIdentifier() : "";
-    return name.toString().equals("this") || name.toString().equals("super");
-  }
-
   /** Refuses what cannot go into another method at all. */
   private void limits(Stretch stretch, Variables variables) {
     for (TreePath one : stretch.trees()) {
       new TreePathScanner<Void, Void>() {
         @Override
         public Void visitMethodInvocation(MethodInvocationTree node, Void p) {
-          if (isConstructorCall(node) && !isInClass(getCurrentPath(), stretch)) {
+          if (ConstructorCalls.is(node) && !isInClass(getCurrentPath(), stretch)) {
             refuse(
                 RefusalCode.SUPER_CALL,
                 "A call of another constructor has to stay in the constructor.",

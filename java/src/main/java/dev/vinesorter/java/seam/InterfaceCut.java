@@ -305,7 +305,7 @@ public final class InterfaceCut {
     boolean open =
         units.has(lower, Trait.PUBLIC) || !source.packageName().equals(code.packageBefore(lower));
     Written text =
-        Written.of("/** What others ask of a {@link " + shownName() + "}. */\n")
+        Written.of("/** What others ask of a {@link " + source.shown(lower) + "}. */\n")
             .and((open ? "public " : "") + "interface " + source.simpleName())
             .and(naming.typeParameters(type.getTypeParameters()))
             .and(" {\n");
@@ -328,14 +328,6 @@ public final class InterfaceCut {
   /** Whether no method has documentation, so that they can stand close together. */
   private boolean allBare(List<ExecutableElement> members) {
     return members.stream().allMatch(one -> comment(one) == null);
-  }
-
-  private String shownName() {
-    return source.packageName().equals(code.packageBefore(lower))
-        ? units
-            .name(lower)
-            .substring(source.packageName().isEmpty() ? 0 : source.packageName().length() + 1)
-        : units.name(lower);
   }
 
   /** A method's head as the class has it; null where a type has no name that could be written. */
@@ -370,18 +362,7 @@ public final class InterfaceCut {
     if (path == null || isOverriding(path)) {
       return null;
     }
-    JavaTokens tokens = code.tokens(file);
-    int begin = tree.begin(path.getLeaf());
-    for (int comment = 0; comment < tokens.comments(); comment++) {
-      boolean right =
-          tokens.isDoc(comment)
-              && tokens.commentEnd(comment) <= begin
-              && code.text(file).substring(tokens.commentEnd(comment), begin).isBlank();
-      if (right) {
-        return new int[] {tokens.commentBegin(comment), tokens.commentEnd(comment)};
-      }
-    }
-    return null;
+    return ParameterTag.comment(code.text(file), code.tokens(file), tree.begin(path.getLeaf()));
   }
 
   private TreePath declaration(ExecutableElement method) {
@@ -452,7 +433,7 @@ public final class InterfaceCut {
       String simple = names.get(at).substring(names.get(at).lastIndexOf('.') + 1);
       text.replace(at - begin, at - begin + simple.length(), names.get(at));
     }
-    String owner = shownName();
+    String owner = source.shown(lower);
     return imported(text.toString())
         .replaceAll("(\\{@link(?:plain)? |@see )#", "$1" + Matcher.quoteReplacement(owner) + "#");
   }

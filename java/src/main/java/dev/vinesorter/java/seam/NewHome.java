@@ -26,18 +26,13 @@ public final class NewHome {
     SourceView code = rewriting.code();
     Units units = code.units();
     NewSource source = new NewSource(code, units.fileOf(member), type);
-    boolean named = type.matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
-    if (!named || source.path() == null || code.sources().exists(source.path())) {
+    if (!source.isPossible() || code.sources().exists(source.path())) {
       rewriting.refuse(
           RefusalCode.BAD_TARGET,
           "No type " + type + " can be made beside that of " + units.name(member) + ".",
           code.declaration(member));
       return rewriting.finish(readings);
     }
-    int owner = units.parent(member);
-    String shown = units.name(owner);
-    boolean beside = source.packageName().equals(code.packageBefore(owner));
-    int skipped = beside && !source.packageName().isEmpty() ? source.packageName().length() + 1 : 0;
     String access = isOpen(code, member, source) ? "public " : "";
     String in = new Layout(code).step(units.fileOf(member));
     rewriting.newFile(
@@ -45,7 +40,7 @@ public final class NewHome {
         source.text(
             Written.of(
                 "/** Comes from {@link "
-                    + shown.substring(skipped)
+                    + source.shown(units.parent(member))
                     + "}. */\n"
                     + access
                     + "final class "

@@ -7,9 +7,13 @@ import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaHeader;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 
 /** A source that a step makes beside one that is there: where it lies, and what it imports. */
 final class NewSource {
+  private static final Pattern NAME =
+      Pattern.compile("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
+
   private final SourceView code;
   private final Units units;
   private final int beside;
@@ -46,6 +50,22 @@ final class NewSource {
     String top = folder.substring(0, folder.length() - inside.length());
     String into = packageName.isEmpty() ? "" : packageName.replace('.', '/') + "/";
     return top + into + simpleName + ".java";
+  }
+
+  /** Whether its type has a name, and a place where it lies. */
+  boolean isPossible() {
+    return NAME.matcher(name()).matches() && path() != null;
+  }
+
+  private String name() {
+    return packageName.isEmpty() ? simpleName : packageName + "." + simpleName;
+  }
+
+  /** A type as documentation in it names that: without the package where that is its own. */
+  String shown(int type) {
+    String full = units.name(type);
+    boolean same = packageName.equals(code.packageBefore(type)) && !packageName.isEmpty();
+    return same ? full.substring(packageName.length() + 1) : full;
   }
 
   String packageName() {

@@ -1,7 +1,5 @@
 package dev.vinesorter.java.seam;
 
-import com.sun.source.tree.BlockTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
@@ -107,20 +105,13 @@ final class ParameterUses {
     return call != null && tree.begin(use) >= tree.begin(call) && tree.end(use) <= tree.end(call);
   }
 
-  /** The call of another constructor that the body begins with; null for none. */
+  /**
+   * The call of another constructor that the body begins with; null for none, or for one that no
+   * source has.
+   */
   private StatementTree constructorCall() {
-    BlockTree body = method.getBody();
-    if (body == null || body.getStatements().isEmpty()) {
-      return null;
-    }
-    StatementTree first = body.getStatements().get(0);
-    if (first instanceof ExpressionStatementTree statement
-        && statement.getExpression() instanceof MethodInvocationTree call
-        && tree.begin(call) >= 0) {
-      String name = call.getMethodSelect().toString();
-      return name.equals("this") || name.equals("super") || name.endsWith(".super") ? first : null;
-    }
-    return null;
+    MethodInvocationTree call = ConstructorCalls.first(method);
+    return call != null && tree.begin(call) >= 0 ? method.getBody().getStatements().get(0) : null;
   }
 
   /** Whether statements of one's own come behind the call of another constructor. */

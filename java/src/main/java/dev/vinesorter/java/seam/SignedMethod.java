@@ -38,6 +38,9 @@ final class SignedMethod {
   private final MemberFamily family;
   private final Map<Integer, LocatedTree> trees;
 
+  /** What names it, once that was asked for. */
+  private List<Place> places;
+
   /** A method, and trees of files that are shared with others. */
   SignedMethod(Rewriting rewriting, int method, Map<Integer, LocatedTree> trees) {
     this.rewriting = rewriting;
@@ -165,6 +168,11 @@ final class SignedMethod {
 
   /** All places that name it, those that stand last in their files first. */
   List<Place> places() {
+    places = places == null ? found() : places;
+    return places;
+  }
+
+  private List<Place> found() {
     Set<Place> all = new HashSet<>();
     for (int member : family.members()) {
       for (int r : references.to(member)) {
@@ -222,12 +230,6 @@ final class SignedMethod {
   /** A declaration as the compiler attributed it; null where it could not. */
   static TreePath attributed(Attributed all, SourceView code, Declared one) {
     LocatedTree tree = all.file(code.units().name(one.file()));
-    int at = one.begin();
-    TreePath path = tree == null ? null : tree.around(at, at + 1);
-    while (path != null
-        && !(path.getLeaf() instanceof MethodTree method && tree.begin(method) == at)) {
-      path = path.getParentPath();
-    }
-    return path;
+    return tree == null ? null : tree.enclosing(one.begin(), MethodTree.class);
   }
 }

@@ -1,6 +1,7 @@
 package dev.vinesorter.java.seam;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -53,7 +54,7 @@ final class SplitAccess {
       }
       for (int r : references.to(member)) {
         int user = references.from(r);
-        boolean handed = split.isHanded(member) && references.kind(r) == Kind.WRITES;
+        boolean handed = split.handed.contains(member) && references.kind(r) == Kind.WRITES;
         if (isCode(references.kind(r)) && !split.members.has(user) && !handed) {
           used(member, r, user);
         }
@@ -63,7 +64,7 @@ final class SplitAccess {
       int unit = split.unit(use.member());
       boolean stays = unit >= 0 && !split.members.has(unit) && !isHandedOn(use);
       if (stays && getter(use) < 0) {
-        demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
+        demand(unit, split.needed(split.owner));
       }
       if (use.form() == SplitUses.Form.OTHER && split.goes(use.member()) && !use.isStatic()) {
         accessor = accessor == null ? split.needed(split.owner) : accessor;
@@ -72,7 +73,7 @@ final class SplitAccess {
     for (Element other : split.uses.others()) {
       int unit = split.unit(other);
       if (unit >= 0 && !split.members.has(unit)) {
-        demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
+        demand(unit, split.needed(split.owner));
       }
     }
     split.uses.types().forEach(named -> type((TypeElement) named.element()));
@@ -83,7 +84,7 @@ final class SplitAccess {
   private void type(TypeElement named) {
     int unit = units.find(named.getQualifiedName().toString());
     if (unit >= 0 && !units.has(unit, Trait.FOREIGN) && units.inside(unit, split.owner)) {
-      demand(unit, split.isBeside() ? Access.PACKAGE : Access.PUBLIC);
+      demand(unit, split.needed(split.owner));
     }
   }
 
@@ -124,8 +125,7 @@ final class SplitAccess {
         getter >= 0
             && getter != unit
             && !split.members.has(getter)
-            && Access.of(units, getter).compareTo(split.isBeside() ? Access.PACKAGE : Access.PUBLIC)
-                >= 0;
+            && Access.of(units, getter).compareTo(split.needed(split.owner)) >= 0;
     return seen ? getter : -1;
   }
 
@@ -159,21 +159,14 @@ final class SplitAccess {
     boolean elsewhere = split.needed(user) == Access.PUBLIC;
     open |= elsewhere;
     boolean inside = units.topTypeOf(user) == units.topTypeOf(split.owner);
-    boolean heir = code.isSubtype(user(user), split.owner) && user(user) != split.owner;
+    int around = units.ancestor(user, Level.TYPE);
+    boolean heir = code.isSubtype(around, split.owner) && around != split.owner;
     if (!units.has(member, Trait.STATIC) && (!inside || heir)) {
       boolean beside = code.packageBefore(user).equals(code.packageBefore(split.owner));
       Access wanted = beside ? Access.PACKAGE : Access.PUBLIC;
       accessor = accessor == null ? wanted : Access.wider(accessor, wanted);
       open |= !beside;
     }
-  }
-
-  private int user(int unit) {
-    int type = unit;
-    while (units.level(type) != dev.vinesorter.core.model.Level.TYPE) {
-      type = units.parent(type);
-    }
-    return type;
   }
 
   private void demand(int unit, Access need) {

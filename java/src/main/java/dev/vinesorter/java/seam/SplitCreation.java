@@ -21,7 +21,6 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import dev.vinesorter.java.compile.Attributed;
-import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.compile.LocatedTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -34,7 +33,6 @@ import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
-import javax.lang.model.type.TypeMirror;
 
 /**
  * Where a type makes the object that its members go to: where the field is declared, or in each
@@ -187,8 +185,7 @@ final class SplitCreation {
 
   private void constructor(MethodTree method, int wanted) {
     List<? extends StatementTree> statements = method.getBody().getStatements();
-    String first = statements.isEmpty() ? "" : statements.get(0).toString();
-    if (first.startsWith("this(") || first.startsWith("this (")) {
+    if (ConstructorCalls.isToThis(ConstructorCalls.first(method))) {
       return;
     }
     Map<String, ExpressionTree> values = new LinkedHashMap<>();
@@ -397,12 +394,5 @@ final class SplitCreation {
             && isHarmless(sum.getRightOperand())
         || value instanceof ParenthesizedTree inner && isHarmless(inner.getExpression())
         || value instanceof LambdaExpressionTree;
-  }
-
-  /** The simple types of a constructor that takes some values, as a unit's name has them. */
-  static String simpleTypes(List<TypeMirror> types) {
-    List<String> simple = new ArrayList<>();
-    types.forEach(type -> simple.add(ElementNames.simple(type, false)));
-    return String.join(", ", simple);
   }
 }

@@ -11,10 +11,12 @@ import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Rewriting;
-import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
@@ -27,6 +29,9 @@ final class SplitMembers {
   private final Step.Split step;
   private final int owner;
   private final Set<Integer> out = new TreeSet<>();
+
+  /** They in the order of the source, with the text that belongs to each. */
+  private final Map<Integer, MemberRegion> regions = new LinkedHashMap<>();
 
   SplitMembers(Rewriting rewriting, Step.Split step, int owner) {
     this.rewriting = rewriting;
@@ -71,6 +76,9 @@ final class SplitMembers {
             code.declaration(owner));
       }
     }
+    out.stream()
+        .sorted(Comparator.comparingInt(units::begin))
+        .forEach(member -> regions.put(member, MemberRegion.of(code, member)));
     together();
     if (!instance().isEmpty()) {
       objects();
@@ -173,9 +181,18 @@ final class SplitMembers {
 
   /** All of them in the order of the source. */
   List<Integer> inOrder() {
-    List<Integer> all = new ArrayList<>(out);
-    all.sort(Comparator.comparingInt(units::begin));
-    return all;
+    return List.copyOf(regions.keySet());
+  }
+
+  /** A member's text with the comments that belong to it. */
+  MemberRegion region(int member) {
+    return regions.get(member);
+  }
+
+  /** Whether a char of a file belongs to one of them. */
+  boolean hold(int file, int at) {
+    return file == units.fileOf(owner)
+        && regions.values().stream().anyMatch(one -> one.begin() <= at && at < one.end());
   }
 
   /** Those of objects, in the order of the source. */

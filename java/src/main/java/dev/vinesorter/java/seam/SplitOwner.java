@@ -68,7 +68,7 @@ final class SplitOwner {
         forward(member);
       } else if (member != inPlaceOf) {
         TextEdits edits = new TextEdits();
-        MemberRegion.of(code, member).takeOut(code, file, edits);
+        split.members.region(member).takeOut(code, file, edits);
         edits.list().forEach(one -> gone.add(new int[] {one.begin(), one.end()}));
       }
     }
@@ -174,7 +174,7 @@ final class SplitOwner {
     int first = -1;
     for (int member : split.members.instance()) {
       boolean field = units.has(member, Trait.FIELD);
-      first = first < 0 && field && MemberRegion.of(code, member).ownLines() ? member : first;
+      first = first < 0 && field && split.members.region(member).ownLines() ? member : first;
     }
     int behind = -1;
     for (Element value : split.values) {
@@ -182,7 +182,7 @@ final class SplitOwner {
       behind = behind < 0 || units.begin(unit) > units.begin(behind) ? unit : behind;
     }
     if (first >= 0 && (behind < 0 || units.begin(behind) < units.begin(first))) {
-      MemberRegion region = MemberRegion.of(code, first);
+      MemberRegion region = split.members.region(first);
       rewriting.in(file).replace(region.begin(), region.end(), Written.of(in).and(declared));
       return first;
     }

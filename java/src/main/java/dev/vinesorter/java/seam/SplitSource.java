@@ -83,7 +83,7 @@ final class SplitSource {
     Written body = body();
     if (rewriting.isFine()) {
       Written head =
-          Written.of("/** Split off from {@link " + shownOwner() + "}. */\n")
+          Written.of("/** Split off from {@link " + split.source.shown(split.owner) + "}. */\n")
               .and((access.isOpen() ? "public " : "") + "final class ")
               .and(split.source.simpleName())
               .and(naming.typeParameters(split.generics()))
@@ -97,12 +97,6 @@ final class SplitSource {
 
   private String back() {
     return split.step.as() + "#" + split.back;
-  }
-
-  private String shownOwner() {
-    String name = units.name(split.owner);
-    String around = split.source.packageName();
-    return split.isBeside() && !around.isEmpty() ? name.substring(around.length() + 1) : name;
   }
 
   // ---- names in what goes
@@ -238,21 +232,17 @@ final class SplitSource {
 
   /** Documentation that goes refers to what stays by its type, and to types by names that hold. */
   private void documentation() {
-    List<MemberRegion> regions =
-        split.members.inOrder().stream().map(one -> MemberRegion.of(code, one)).toList();
     for (int member : units.children(split.owner)) {
       if (units.level(member) != Level.MEMBER) {
         continue;
       }
       boolean goes = split.members.has(member);
       for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(split.bare(member))) {
-        boolean inside =
-            link.file() == file
-                && regions.stream()
-                    .anyMatch(one -> one.begin() <= link.hash() && link.hash() < one.end());
+        boolean inside = split.members.hold(link.file(), link.hash());
         boolean alone = link.begin() == link.hash();
         if (inside && (goes != alone)) {
-          moved.replace(link.begin(), link.hash(), Written.of(goes ? "" : shownOwner()));
+          moved.replace(
+              link.begin(), link.hash(), Written.of(goes ? "" : split.source.shown(split.owner)));
         }
       }
     }
@@ -326,14 +316,14 @@ final class SplitSource {
       return "";
     }
     String text = code.text(file);
-    int begin = MemberRegion.of(code, next).begin();
+    int begin = split.members.region(next).begin();
     boolean blank = text.substring(TextLines.previous(text, begin), begin).isBlank();
     return blank ? "\n" : "";
   }
 
   /** A member as the new source has it. */
   private Written text(int member) {
-    MemberRegion region = MemberRegion.of(code, member);
+    MemberRegion region = split.members.region(member);
     String text = code.text(file);
     boolean forwarded = split.members.leavesForward(member);
     int begin = forwarded ? units.begin(member) : region.begin();

@@ -12,12 +12,12 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.SourceView;
-import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
+import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeMirror;
@@ -51,7 +51,7 @@ final class SplitUsers {
         boolean uses =
             SplitAccess.isCode(references.kind(r))
                 && !split.members.has(references.from(r))
-                && !(split.isHanded(member) && references.kind(r) == Kind.WRITES)
+                && !(split.handed.contains(member) && references.kind(r) == Kind.WRITES)
                 && isFirst(member, r);
         if (uses) {
           use(member, r);
@@ -230,12 +230,7 @@ final class SplitUsers {
   /** Documentation elsewhere that refers to a member names the new type. */
   private void documentation(int member) {
     for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(split.bare(member))) {
-      boolean goes =
-          link.file() == split.file
-              && split.members.inOrder().stream()
-                  .map(one -> MemberRegion.of(code, one))
-                  .anyMatch(one -> one.begin() <= link.hash() && link.hash() < one.end());
-      if (!goes) {
+      if (!split.members.hold(link.file(), link.hash())) {
         rewriting
             .in(link.file())
             .replace(link.begin(), link.hash(), Written.of(shown(link.file())));
@@ -266,7 +261,7 @@ final class SplitUsers {
     for (int r : references.to(member)) {
       int in = units.fileOf(references.from(r));
       for (JavaHeader.Import one :
-          in < 0 ? java.util.List.<JavaHeader.Import>of() : code.header(in).imports()) {
+          in < 0 ? List.<JavaHeader.Import>of() : code.header(in).imports()) {
         if (one.isStatic()
             && !one.onDemand()
             && one.name().equals(units.name(split.owner) + "." + split.bare(member))) {

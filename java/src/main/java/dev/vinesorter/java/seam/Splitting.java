@@ -61,6 +61,9 @@ public final class Splitting {
   SplitUses uses;
   SplitCreation creation;
 
+  /** Fields that go and get their values in constructors alone. */
+  final Set<Integer> handed = new TreeSet<>();
+
   /** Final fields of the old type whose values the new object is handed. */
   final List<Element> values = new ArrayList<>();
 
@@ -111,13 +114,13 @@ public final class Splitting {
   }
 
   private void place() {
-    boolean named = step.as().matches("(?:[\\p{L}_$][\\p{L}\\d_$]*\\.)*[\\p{L}_$][\\p{L}\\d_$]*");
-    if (!named || source.path() == null || units.has(owner, Trait.INTERFACE)) {
+    boolean possible = source.isPossible();
+    if (!possible || units.has(owner, Trait.INTERFACE)) {
       rewriting.refuse(
           RefusalCode.BAD_TARGET,
-          named
+          possible
               ? units.name(owner) + " cannot be split."
-              : "'" + step.as() + "' is no name of a type.",
+              : "'" + step.as() + "' is no name of a type that could be made there.",
           code.declaration(owner));
     } else if (units.find(step.as(), Level.TYPE) >= 0 || code.sources().exists(source.path())) {
       rewriting.refuse(
@@ -255,10 +258,11 @@ public final class Splitting {
 
   /** Finds out where the new object is made. */
   private void create() {
-    Set<String> handed = new TreeSet<>();
+    Set<String> names = new TreeSet<>();
     for (int member : members.instance()) {
       if (isHanded(member)) {
-        handed.add(units.simpleName(member));
+        handed.add(member);
+        names.add(units.simpleName(member));
       }
     }
     Set<String> needed = new TreeSet<>();
@@ -272,11 +276,11 @@ public final class Splitting {
             all,
             tree,
             type,
-            handed::contains,
+            names::contains,
             needed::contains,
             this::goes,
             one -> unit(one) >= 0 && units.begin(unit(one)) >= 0);
-    creation.find(handed.size() + needed.size(), fieldAt());
+    creation.find(names.size() + needed.size(), fieldAt());
     fromAbove();
     creation.judgeStarts();
     SplitCreation.Problem problem = creation.problem();
@@ -331,7 +335,7 @@ public final class Splitting {
   }
 
   /** Whether a field that goes gets its value in constructors alone. */
-  boolean isHanded(int member) {
+  private boolean isHanded(int member) {
     VariableTree declared = variable(member);
     return declared != null && units.has(member, Trait.FINAL) && declared.getInitializer() == null;
   }
@@ -394,8 +398,7 @@ public final class Splitting {
 
   /** Its type arguments; empty for none. */
   String arguments() {
-    List<String> names = generics().stream().map(one -> one.getSimpleName().toString()).toList();
-    return names.isEmpty() ? "" : "<" + String.join(", ", names) + ">";
+    return Naming.arguments(generics());
   }
 
   /** The full name of its constructor, or of itself where that is not written. */
@@ -408,7 +411,7 @@ public final class Splitting {
     }
     return types.isEmpty()
         ? step.as()
-        : step.as() + "#" + source.simpleName() + "(" + SplitCreation.simpleTypes(types) + ")";
+        : step.as() + "#" + source.simpleName() + "(" + ElementNames.simple(types) + ")";
   }
 
   /** The name that a member's unit has afterwards, by its name before. */
