@@ -135,6 +135,22 @@ final class Draw {
         } while (!units.has(unit, Trait.METHOD) || units.has(unit, Trait.STATIC) || units.has(unit, Trait.ABSTRACT) || units.has(unit, Trait.SYNCHRONIZED) || overrides(unit));
         yield new Step.Move(List.of(units.name(unit)), units.name(otherType(unit)), Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.FOUND_BY_NAME), 0);
       }
+      case "nested out" -> {
+        List<Integer> nested = new ArrayList<>();
+        for (int unit = 0; unit < units.size(); unit++) {
+          if (units.level(unit) == Level.TYPE && !units.has(unit, Trait.FOREIGN) && units.level(units.parent(unit)) == Level.TYPE) {
+            nested.add(unit);
+          }
+        }
+        int unit = nested.isEmpty() ? -1 : any(nested);
+        yield unit < 0
+            ? null
+            : new Step.Move(List.of(units.name(unit)), trial % 3 == 0 ? units.name(units.packageOf(any(types))) : units.name(units.packageOf(unit)), Set.of(Leave.WIDEN), 0);
+      }
+      case "nested in" -> {
+        int unit = any(types);
+        yield new Step.Move(List.of(units.name(unit)), units.name(any(types)), Set.of(Leave.WIDEN), 0);
+      }
       case "tighten" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(), 0);
       case "tighten library" -> new Step.Tighten(List.of(units.name(any(types))), Set.of(Leave.LIBRARY), 0);
       case "sort" -> new Step.Sort(List.of(units.name(any(types))), List.of(), 0);

@@ -14,11 +14,14 @@ import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.relocate.FileMove;
 import dev.vinesorter.java.relocate.StepGoals;
 import dev.vinesorter.java.rewrite.StepChain;
+import dev.vinesorter.java.seam.NestedMove;
 import dev.vinesorter.java.seam.NewHome;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 
 /** Members go into types, types and packages into packages, files into folders. */
 final class MoveVerb implements Verb<Step.Move> {
@@ -45,7 +48,61 @@ final class MoveVerb implements Verb<Step.Move> {
           RefusalCode.BAD_TARGET, "'leave', 'sweep' and 'through' are for moves of members only.");
     }
     boolean isPath = step.unit().contains("/") || sources.exists(step.unit());
+    if (!isPath && isOfNested(survey, step, sources)) {
+      return nested(survey, step, sources);
+    }
     return isPath ? files(survey, step, sources) : units(survey, step, sources);
+  }
+
+  /** Whether types go into a type, or nested ones out of theirs. */
+  private static boolean isOfNested(Survey survey, Step.Move step, Overlay sources) {
+    StepUnits named = new StepUnits(survey, sources);
+    Units units = survey.units();
+    boolean intoType = units.find(step.into(), Level.TYPE) >= 0;
+    for (String name : step.units()) {
+      int unit = units.find(name, Level.TYPE);
+      boolean nested = unit >= 0 && !named.isOutermost(unit);
+      if (nested || intoType) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Such types, one after the other; outermost ones that go into a package go as ever. */
+  private Result nested(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    StepChain chain = new StepChain(survey, sources);
+    Map<String, String> renamed = new TreeMap<>();
+    if (survey.units().find(step.into(), Level.TYPE) >= 0) {
+      new StepUnits(survey, sources).target(step.into());
+    }
+    for (String name : step.units()) {
+      for (int meant : new StepUnits(survey, sources).meant(step, name)) {
+        String full = survey.units().name(meant);
+        int type = chain.now().units().find(full, Level.TYPE);
+        StepUnits named = new StepUnits(chain.now(), chain.sources());
+        boolean whole = type < 0 || survey.units().level(meant) != Level.TYPE;
+        if (whole) {
+          throw new RefusedException(
+              RefusalCode.BAD_TARGET, full + " cannot go into " + step.into() + ".");
+        }
+        named.readable(type);
+        Step.Move one = step.with(List.of(full));
+        boolean asEver =
+            named.isOutermost(type) && chain.now().units().find(step.into(), Level.TYPE) < 0;
+        Result result =
+            asEver
+                ? units(chain.now(), one, chain.sources())
+                : NestedMove.carryOut(chain.now(), type, one, chain.sources(), readings);
+        if (!asEver) {
+          renamed.put(full, one.after(full));
+        }
+        if (!chain.take(result)) {
+          return chain.result();
+        }
+      }
+    }
+    return renaming.settled(chain.result(), renamed, sources, step);
   }
 
   /** A member goes into a type that is made for it. */

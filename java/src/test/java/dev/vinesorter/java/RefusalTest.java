@@ -31,11 +31,6 @@ class RefusalTest {
             "name-clash",
             List.of("b/A.java:2:7")),
         Arguments.of(
-            "target is a type",
-            "--- a/A.java\npackage a;\nclass A {}\n--- b.java\nclass b {}\n",
-            "name-clash",
-            List.of("b.java:1:7")),
-        Arguments.of(
             "package of the new name",
             "--- a/A.java\npackage a;\nclass A {}\n--- b/A/X.java\npackage b.A;\nclass X {}\n",
             "name-clash",
@@ -213,7 +208,7 @@ class RefusalTest {
     assertThat(code(code, "a.Alhpa", "b"))
         .isEqualTo("unknown-unit: There is no unit a.Alhpa. Did you mean a.Alpha?");
     assertThat(code.move("c.B", "b").steps().get(0).done()).isTrue();
-    assertThat(code(code, "a.Alpha.In", "b")).startsWith("not-yet").contains("nested");
+    assertThat(code(code, "a.Alpha.In", "b")).startsWith("inner-class").contains("static");
     assertThat(code(code, "a.Alpha#f", "b")).startsWith("bad-target").contains("no type b");
     assertThat(code(code, "a.Alpha", "b.class")).startsWith("bad-target");
     assertThat(code(code, "a.Alpha", "b/c")).startsWith("bad-target");

@@ -42,7 +42,7 @@ class SeamExamplesTest {
     }
   }
 
-  /** The files of an example that a mark heads, with the line ends wanted. */
+  /** The files of an example that a mark heads, with the line ends wanted; a gone one is empty. */
   private static Map<String, String> files(String example, String mark, String end) {
     Map<String, String> files = new TreeMap<>();
     for (String part : example.split("(?m)^(?=--- |\\+\\+\\+ )")) {
@@ -78,7 +78,7 @@ class SeamExamplesTest {
     rehearsal
         .sources()
         .changed()
-        .forEach((path, text) -> after.put(path, text == null ? "" : text.text()));
+        .forEach((path, text) -> after.put(path, text == null ? end : text.text()));
     assertThat(after).isEqualTo(files(example, "+++", end));
   }
 }

@@ -78,6 +78,23 @@ public final class TypeNames {
   }
 
   /**
+   * The name of a type that becomes an outermost one.
+   *
+   * @param type the type as it is so far
+   * @param full its full name afterwards
+   */
+  public String moved(int file, int type, String full) {
+    String simple = units.simpleName(type);
+    String around = full.substring(0, Math.max(0, full.lastIndexOf('.')));
+    boolean beside = around.equals(code.packageBefore(file));
+    boolean taken = around.isEmpty() && !beside || means(file, simple, type, full);
+    if (!taken && !beside && !imports(file).adds(full)) {
+      imports(file).add(full);
+    }
+    return taken ? full : simple;
+  }
+
+  /**
    * The name of a type behind an annotation, which can be one of the type itself and may then not
    * stand before what is around it: a nested type is imported where there is room.
    */

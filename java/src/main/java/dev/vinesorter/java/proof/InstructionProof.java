@@ -88,7 +88,7 @@ public final class InstructionProof implements CompiledProof {
                 edited.add(path);
               }
             });
-    Compiled was = old.join();
+    Compiled was = this.old.join();
     Compiled is = compiled(after, edited, path -> sources.text(path).text());
     if (!was.whole || !is.whole) {
       return new Instructions(0, 0, List.of(), List.copyOf(edited));
@@ -99,12 +99,14 @@ public final class InstructionProof implements CompiledProof {
     Set<String> outside = new TreeSet<>(is.broken);
     was.broken.forEach(path -> outside.add(movedTo.getOrDefault(path, path)));
     PlannedNames names = new PlannedNames(before.survey(), after.survey(), rehearsal, movedTo);
-    ClassPairs pairs =
-        new ClassPairs(
-            classes(was, path -> !outside.contains(movedTo.getOrDefault(path, path))),
-            classes(is, path -> !outside.contains(path)),
-            names::ofClass,
-            names::ofMember);
+    Map<String, byte[]> old =
+        classes(was, path -> !outside.contains(movedTo.getOrDefault(path, path)));
+    Map<String, byte[]> fresh = classes(is, path -> !outside.contains(path));
+    // A type may have come from, or gone to, a source that does not compile.
+    old.keySet()
+        .removeIf(name -> !is.broken.isEmpty() && is.broken.contains(names.sourceAfter(name)));
+    fresh.keySet().removeIf(name -> was.broken.contains(names.sourceBefore(name)));
+    ClassPairs pairs = new ClassPairs(old, fresh, names::ofClass, names::ofMember);
     ClassComparison comparison = new ClassComparison(pairs, names);
     comparison.run();
     return new Instructions(

@@ -335,6 +335,34 @@ final class PlannedNames {
     return inside.isEmpty() ? nested : inside.replace('.', '/') + "/" + nested;
   }
 
+  /** The source that a class of before is in afterwards, by its name before; empty for none. */
+  String sourceAfter(String name) {
+    return source(after.units(), ofClass(name));
+  }
+
+  /** The source that a class of afterwards was in; empty for none. */
+  String sourceBefore(String name) {
+    for (int end = name.length(); end > 0; end = name.lastIndexOf('$', end - 1)) {
+      Integer type = typeOf.get(name.substring(0, end));
+      if (type != null) {
+        return before.units().name(before.units().fileOf(type));
+      }
+    }
+    return "";
+  }
+
+  /** The source of a class, or of the one around it; empty for none. */
+  private static String source(Units units, String name) {
+    for (int end = name.length(); end > 0; end = name.lastIndexOf('$', end - 1)) {
+      String full = name.substring(0, end).replace('/', '.').replace('$', '.');
+      int type = units.find(full, Level.TYPE);
+      if (type >= 0 && units.fileOf(type) >= 0) {
+        return units.name(units.fileOf(type));
+      }
+    }
+    return "";
+  }
+
   /** Afterwards' internal name of a class. */
   String ofClass(String name) {
     return classes.getOrDefault(name, name);

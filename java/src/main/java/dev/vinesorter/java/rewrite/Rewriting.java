@@ -32,6 +32,14 @@ import java.util.function.UnaryOperator;
  * reads the outcome and holds it to what every name has to mean.
  */
 public final class Rewriting {
+  /**
+   * What holds a type afterwards.
+   *
+   * @param around the type that does; -1 for a package
+   * @param path the source that is made for it, where a package does
+   */
+  private record Home(int around, String path, String packageName) {}
+
   private final SourceView code;
   private final Overlay sources;
   private final TypeNames names;
@@ -47,6 +55,12 @@ public final class Rewriting {
 
   /** The simple names that members get. */
   private final Map<Integer, String> renamed = new HashMap<>();
+
+  /** Files that hold nothing any more. */
+  private final Set<Integer> removed = new TreeSet<>();
+
+  /** Where types go that get another home. */
+  private final Map<Integer, Home> homes = new TreeMap<>();
 
   private final List<Reason> reasons = new ArrayList<>();
   private final List<String> told = new ArrayList<>();
@@ -187,6 +201,27 @@ public final class Rewriting {
     return fresh;
   }
 
+  /**
+   * A type goes elsewhere with all that is in it; its text there comes from {@link #taken}.
+   *
+   * @param around the type that holds it afterwards; -1 for a package
+   * @param path the source that is made for it, where a package does
+   */
+  public void moves(int type, int around, String path, String packageName) {
+    homes.put(type, new Home(around, path, packageName));
+    for (int unit : code.units().withAllInside(type)) {
+      if (code.units().level(unit) == Level.TYPE) {
+        rewritten.add(code.units().name(unit));
+      }
+    }
+  }
+
+  /** A source goes, since nothing is left in it. */
+  public void removeFile(int file) {
+    removed.add(file);
+    in(file).remove(0, code.text(file).length());
+  }
+
   /** Says that a unit becomes less private. */
   public void widens(String unit, String access) {
     widened.add(new StepOutcome.Widening(unit, access));
@@ -269,6 +304,7 @@ public final class Rewriting {
     if (isFine()) {
       SurveyDraft draft = new SurveyDraft(before);
       renamed.forEach(draft::name);
+      homes.forEach((type, home) -> rehome(draft, type, home));
       reasons.addAll(MeaningProof.of(draft.survey(), fresh, written));
     }
     if (!isFine()) {
@@ -281,9 +317,28 @@ public final class Rewriting {
     return new Result(changed, fresh);
   }
 
+  /** Puts a type where it is afterwards; what it names was looked at when its text was taken. */
+  private void rehome(SurveyDraft draft, int type, Home home) {
+    Units units = code.units();
+    if (home.around >= 0) {
+      draft.parent(type, home.around);
+    } else {
+      int known = units.find(home.packageName, Level.PACKAGE);
+      int in = known >= 0 ? known : draft.add(Level.PACKAGE, -1, home.packageName, -1, 0);
+      int module = units.moduleOf(type);
+      draft.parent(type, draft.add(Level.FILE, in, home.path, module, 0));
+    }
+    for (int unit : units.withAllInside(type)) {
+      for (int r = code.references().row(unit); r < code.references().row(unit + 1); r++) {
+        draft.target(r, -1);
+      }
+    }
+  }
+
   /** Puts what is written into the sources; gives it by path. */
   private Map<String, Patch> put() {
     Map<String, Patch> written = new TreeMap<>();
+    SourceText like = newTexts.isEmpty() ? null : like();
     for (int file : List.copyOf(patches.keySet())) {
       imports(file);
       String path = code.units().name(file);
@@ -293,10 +348,12 @@ public final class Rewriting {
         if (!patch.isEmpty()) {
           code.sources().put(path, old.with(patch.text()));
         }
+        if (removed.contains(file)) {
+          code.sources().remove(path);
+        }
         written.put(path, patch);
       }
     }
-    SourceText like = like();
     newTexts.forEach(
         (path, text) -> {
           Patch patch = new Patch("");
@@ -318,6 +375,9 @@ public final class Rewriting {
 
   private void imports(int file) {
     Patch patch = patches.get(file);
+    if (removed.contains(file)) {
+      return;
+    }
     if (!patch.isEmpty()) {
       StaleImports.takeOut(code, file, patch.text(), names);
     }
@@ -337,7 +397,7 @@ public final class Rewriting {
     Units units = fresh.units();
     int file = units.find(path, Level.FILE);
     for (Patch.Origin part : patch.origins()) {
-      if (part.from() < 0 && file >= 0) {
+      if (part.from() < 0 && part.places() == null && file >= 0) {
         around(units, file, part.begin(), part.end());
       }
     }

@@ -71,7 +71,7 @@ public final class Written {
   }
 
   /** The same with one line end everywhere; only for what comes from no place of this source. */
-  Written withLineEnd(String lineEnd) {
+  public Written withLineEnd(String lineEnd) {
     List<Part> all = new ArrayList<>();
     for (Part part : parts) {
       StringBuilder text = new StringBuilder();

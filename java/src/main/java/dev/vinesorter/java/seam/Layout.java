@@ -91,9 +91,14 @@ final class Layout {
     String text = code.text(file);
     int end = units.end(member);
     JavaTokens tokens = code.tokens(file);
-    // Several fields of one statement end together.
+    // Several fields of one statement end together; a constant of an enum has its own end.
     int token = tokens.before(end);
-    while (units.has(member, Trait.FIELD)
+    boolean constant = units.has(member, Trait.FIELD) && units.type(member).isEmpty();
+    while (constant && (tokens.is(token + 1, ",") || tokens.is(token + 1, ";"))) {
+      token++;
+    }
+    while (!constant
+        && units.has(member, Trait.FIELD)
         && token + 1 < tokens.size()
         && !tokens.is(token, ";")
         && !tokens.is(token, "}")) {
@@ -107,7 +112,11 @@ final class Layout {
   Spot last(int type) {
     int last = -1;
     for (int member : units.children(type)) {
-      boolean counts = units.end(member) >= 0 && !isHeadOfRecord(type, member);
+      // A constructor that nobody wrote begins with its type.
+      boolean counts =
+          units.end(member) >= 0
+              && units.begin(member) > units.nameAt(type)
+              && !isHeadOfRecord(type, member);
       last = counts && (last < 0 || units.end(member) > units.end(last)) ? member : last;
     }
     if (last >= 0) {

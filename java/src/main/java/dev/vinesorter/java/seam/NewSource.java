@@ -5,6 +5,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaHeader;
+import java.util.List;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
@@ -19,6 +20,9 @@ final class NewSource {
   private final int beside;
   private final String packageName;
   private final String simpleName;
+
+  /** The static imports. */
+  private final TreeSet<String> statics = new TreeSet<>();
 
   /** The full names that are imported, by their simple ones. */
   private final TreeMap<String, String> imports = new TreeMap<>();
@@ -81,6 +85,11 @@ final class NewSource {
     return imports.containsValue(full);
   }
 
+  /** Imports a static member, or with a star all of a type. */
+  void addStatic(String name) {
+    statics.add(name);
+  }
+
   /** How types are written in it. */
   Naming naming() {
     return new Naming(code, this::in);
@@ -107,13 +116,19 @@ final class NewSource {
     if (!packageName.isEmpty()) {
       head.append("package ").append(packageName).append(";\n\n");
     }
-    for (String name : new TreeSet<>(imports.values())) {
-      head.append("import ").append(name).append(";\n");
-    }
-    if (!imports.isEmpty()) {
-      head.append('\n');
-    }
+    List<JavaHeader.Import> old = code.header(beside).imports();
+    boolean first = !old.isEmpty() && old.get(0).isStatic();
+    String plain = statements("import ", new TreeSet<>(imports.values()));
+    String ofMembers = statements("import static ", statics);
+    head.append(first ? ofMembers + plain : plain + ofMembers);
     return Written.of(head.toString()).and(type);
+  }
+
+  /** A block of imports with the blank line behind it; empty for none. */
+  private static String statements(String word, TreeSet<String> names) {
+    StringBuilder all = new StringBuilder();
+    names.forEach(name -> all.append(word).append(name).append(";\n"));
+    return names.isEmpty() ? "" : all.append('\n').toString();
   }
 
   /** The comment that the other source begins with, if it has one. */
