@@ -10,7 +10,10 @@ public final class References {
   /** Set in a packed cell when the member was reached without its declaring type being named. */
   private static final int INDIRECT = 1 << 7;
 
-  private static final int KIND = INDIRECT - 1;
+  /** Set where what is named was told by its name alone, as the only one that has it. */
+  private static final int LIKELY = 1 << 6;
+
+  private static final int KIND = LIKELY - 1;
   private static final int LENGTH_SHIFT = 8;
 
   /** First reference of each unit; one cell more than units. */
@@ -46,6 +49,16 @@ public final class References {
     return Math.min(length, (1 << 23) - 1) << LENGTH_SHIFT
         | (indirect ? INDIRECT : 0)
         | kind.ordinal();
+  }
+
+  /** A packed cell that says that what is named was told by its name alone. */
+  static int likely(int packed) {
+    return packed | LIKELY;
+  }
+
+  /** Whether what is named was told by its name alone, and not by the rules of the language. */
+  public boolean isLikely(int reference) {
+    return (packed[reference] & LIKELY) != 0;
   }
 
   public int size() {

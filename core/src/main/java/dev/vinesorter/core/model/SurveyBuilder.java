@@ -203,6 +203,14 @@ public final class SurveyBuilder {
     packed.add(References.pack(kind, past - first, indirect));
   }
 
+  /** A use of what has the name that stands there, where that is all that tells it. */
+  public void likelyReference(int user, int used, Kind kind, int first, int past) {
+    from.add(user);
+    target.add(used);
+    at.add(first);
+    packed.add(References.likely(References.pack(kind, past - first, false)));
+  }
+
   public void problem(Problem problem) {
     problems.add(problem);
   }

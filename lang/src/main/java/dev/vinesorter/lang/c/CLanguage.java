@@ -1,0 +1,81 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.read.OutlineReader;
+import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.source.language.Language;
+import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.read.SourceReader;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.treesitter.TreeSitterC;
+import org.treesitter.TreeSitterCpp;
+
+/** C and C++ as others see them. */
+public final class CLanguage implements Language {
+  private static final Grammar C = new Grammar(TreeSitterC::new);
+  private static final Grammar CPP = new Grammar(TreeSitterCpp::new);
+
+  private static final Set<String> ENDS =
+      Set.of(
+          "c", "h", "cc", "cpp", "cxx", "c++", "hh", "hpp", "hxx", "h++", "inl", "ipp", "tpp",
+          "tcc", "ino");
+
+  /** What only C++ has, in a header that may be of either. */
+  private static final Pattern OF_CPP =
+      Pattern.compile("\\b(?:class|namespace|template|public:|private:)\\b|::|\\bpublic:");
+
+  /** A macro between the word and the name of a type, which the grammar does not expect. */
+  private static final Pattern MARKED =
+      Pattern.compile("\\b(?:class|struct)[ \\t]++([A-Z][A-Z0-9_]{2,100}+)[ \\t]++(?=[A-Za-z_])");
+
+  @Override
+  public String name() {
+    return "c";
+  }
+
+  private static String end(String path) {
+    return path.substring(path.lastIndexOf('.') + 1);
+  }
+
+  @Override
+  public boolean owns(String path) {
+    return ENDS.contains(end(path));
+  }
+
+  @Override
+  public SourceReader reader() {
+    return new OutlineReader(this::owns, CLanguage::scan, new CRules());
+  }
+
+  private static Outline scan(String path, String text) {
+    boolean header = end(path).equals("h");
+    boolean plain = end(path).equals("c") || header && !OF_CPP.matcher(text).find();
+    return CScan.of(path, (plain ? C : CPP).parse(plain ? text : withoutMarks(text)));
+  }
+
+  /** The text with blanks in the place of macros that mark types. */
+  private static String withoutMarks(String text) {
+    var marked = MARKED.matcher(text);
+    StringBuilder plain = null;
+    while (marked.find()) {
+      plain = plain == null ? new StringBuilder(text) : plain;
+      for (int at = marked.start(1); at < marked.end(1); at++) {
+        plain.setCharAt(at, ' ');
+      }
+    }
+    return plain == null ? text : plain.toString();
+  }
+
+  @Override
+  public StepEditor editor(Reading before, ReadOptions options) {
+    return (survey, step, sources) -> null;
+  }
+
+  @Override
+  public Set<String> verbs() {
+    return Set.of();
+  }
+}

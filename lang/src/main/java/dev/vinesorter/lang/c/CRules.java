@@ -1,0 +1,194 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.read.Rules;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.WeakHashMap;
+
+/** Where includes of C and C++ lead, and which package a file is in: its folder. */
+final class CRules implements Rules {
+  private static final List<String> CONVENTIONAL = List.of("", "include", "src", "inc", "source");
+
+  /** Headers of the standard libraries, which a file of the root may be called like. */
+  private static final Set<String> STANDARD =
+      Set.of(
+          "assert.h",
+          "ctype.h",
+          "errno.h",
+          "fcntl.h",
+          "float.h",
+          "inttypes.h",
+          "limits.h",
+          "locale.h",
+          "math.h",
+          "setjmp.h",
+          "signal.h",
+          "stdarg.h",
+          "stdbool.h",
+          "stddef.h",
+          "stdint.h",
+          "stdio.h",
+          "stdlib.h",
+          "string.h",
+          "time.h",
+          "unistd.h",
+          "wchar.h",
+          "thread",
+          "string",
+          "vector",
+          "map",
+          "memory",
+          "list",
+          "array",
+          "queue",
+          "stack",
+          "set",
+          "mutex");
+
+  /** The paths of sources by their last part. */
+  private final Map<Project, Map<String, List<String>>> byName = new WeakHashMap<>();
+
+  private Map<String, List<String>> byName(Project project) {
+    return byName.computeIfAbsent(
+        project,
+        p -> {
+          Map<String, List<String>> all = new HashMap<>();
+          p.outlines()
+              .forEach(
+                  one ->
+                      all.computeIfAbsent(
+                              one.path().substring(one.path().lastIndexOf('/') + 1),
+                              name -> new ArrayList<>(1))
+                          .add(one.path()));
+          return all;
+        });
+  }
+
+  @Override
+  public Place source(Project project, int file, Import one) {
+    if (one.level() < 0) {
+      return Place.foreign(one.from());
+    }
+    String path = project.outlines().get(file).path();
+    String folder = Project.folder(path);
+    if (one.level() == 1) {
+      int beside = project.number(Project.normal(Project.join(folder, one.from())));
+      if (beside >= 0) {
+        return Place.of(beside, 0);
+      }
+    }
+    for (String around = folder; ; around = Project.folder(around)) {
+      for (String place : CONVENTIONAL) {
+        String in = Project.join(Project.join(around, place), one.from());
+        int found = project.number(Project.normal(in));
+        if (found >= 0 && !(one.level() == 0 && STANDARD.contains(one.from()))) {
+          return Place.of(found, 0);
+        }
+      }
+      if (around.isEmpty()) {
+        break;
+      }
+    }
+    return one.level() == 0 && STANDARD.contains(one.from()) ? null : bySuffix(project, path, one);
+  }
+
+  /** The only source whose path ends so, or the one that shares most folders with the includer. */
+  private Place bySuffix(Project project, String path, Import one) {
+    String end = Project.normal(one.from());
+    if (end == null) {
+      return null;
+    }
+    String best = null;
+    int shared = -1;
+    boolean tie = false;
+    String name = end.substring(end.lastIndexOf('/') + 1);
+    for (String other : byName(project).getOrDefault(name, List.of())) {
+      if (("/" + other).endsWith("/" + end)) {
+        int common = common(path, other);
+        tie = common == shared;
+        if (common > shared) {
+          shared = common;
+          best = other;
+        }
+      }
+    }
+    if (best == null) {
+      return null;
+    }
+    Place found = Place.of(project.number(best), 0);
+    return tie ? found.likely() : found;
+  }
+
+  private static int common(String one, String other) {
+    int at = 0;
+    int slashes = 0;
+    while (at < one.length() && at < other.length() && one.charAt(at) == other.charAt(at)) {
+      slashes += one.charAt(at) == '/' ? 1 : 0;
+      at++;
+    }
+    return slashes;
+  }
+
+  @Override
+  public Place inFolder(Project project, String folder, String name) {
+    return null;
+  }
+
+  @Override
+  public String packageOf(Project project, String path) {
+    return Project.folder(path).replace('/', '.');
+  }
+
+  @Override
+  public boolean seesMembers() {
+    return true;
+  }
+
+  @Override
+  public boolean includes() {
+    return true;
+  }
+
+  @Override
+  public boolean isOwn(String name) {
+    return COMMON.contains(name);
+  }
+
+  /** Names that members of many library types have. */
+  private static final Set<String> COMMON =
+      Set.of(
+          "size",
+          "begin",
+          "end",
+          "push_back",
+          "find",
+          "insert",
+          "erase",
+          "clear",
+          "empty",
+          "get",
+          "reset",
+          "c_str",
+          "data",
+          "str",
+          "first",
+          "second",
+          "front",
+          "back",
+          "append",
+          "swap",
+          "length",
+          "value",
+          "move",
+          "at",
+          "count",
+          "resize",
+          "reserve",
+          "emplace_back");
+}

@@ -1,0 +1,2 @@
+/** C and C++: includes, namespaces, and declarations apart from their definitions. */
+package dev.vinesorter.lang.c;

@@ -1,0 +1,185 @@
+package dev.vinesorter.lang.outline;
+
+import dev.vinesorter.core.model.Kind;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What one source declares, brings in and names. */
+public final class Outline {
+  /** What a declaration is. */
+  public enum Sort {
+    /** All of a file that stands in no type: its loose functions and variables. */
+    LOOSE,
+    /** A namespace, which is no unit. */
+    SPACE,
+    TYPE,
+    FUNCTION,
+    FIELD
+  }
+
+  /**
+   * A declaration.
+   *
+   * @param around the number of the declaration that it stands in; -1 for the file itself
+   * @param name its name; for a definition that stands apart from what declares it, such as {@code
+   *     Lamp::on}, with the names of that before it
+   * @param begin its first char
+   * @param end one past its last
+   * @param nameAt the first char of its name
+   * @param traits bits of {@link dev.vinesorter.core.model.Trait}
+   * @param only whether it only says that something of the name is defined somewhere
+   * @param more what else is known
+   */
+  public record Decl(
+      int around,
+      Sort sort,
+      String name,
+      int begin,
+      int end,
+      int nameAt,
+      int traits,
+      boolean only,
+      More more) {}
+
+  /**
+   * What else is known of a declaration.
+   *
+   * @param parameters the names of its parameters
+   * @param type its type as written, names apart by dots; empty where none is
+   * @param doc the first sentence of its documentation
+   * @param complexity McCabe's number of a function
+   */
+  public record More(List<String> parameters, String type, String doc, int complexity) {
+    public static final More NONE = new More(List.of(), "", "", 0);
+
+    public More {
+      parameters = List.copyOf(parameters);
+    }
+  }
+
+  /**
+   * Something that a source brings in.
+   *
+   * @param from what it is taken from, as written
+   * @param level how many folders up that begins; 0 where it is not relative
+   * @param name what is taken: {@code *} for all, empty for the whole itself
+   * @param alias what it is called here; empty where it gets no name
+   * @param at the first char of the last name in {@code from}
+   * @param end one past its last
+   * @param nameAt the first char of {@code name}; -1 where there is none
+   */
+  public record Import(
+      String from, int level, String name, String alias, int at, int end, int nameAt) {}
+
+  /** Where a chain of names begins. */
+  public enum Root {
+    /** A name that has to be looked up. */
+    NAME,
+    /** The object whose method it stands in. */
+    SELF,
+    /** The type above that of this object. */
+    SUPER,
+    /** A value whose type nobody wrote. */
+    UNKNOWN
+  }
+
+  /**
+   * A use of something.
+   *
+   * @param decl the declaration that it stands in
+   * @param root what the chain begins with
+   * @param chain the names, the last of which is meant; before it may stand the type of a variable
+   * @param at the first char of the last name
+   * @param end one past its last
+   */
+  public record Use(int decl, Kind kind, Root root, List<String> chain, int at, int end) {
+    public Use {
+      chain = List.copyOf(chain);
+    }
+  }
+
+  private final String path;
+  private final int length;
+  private final int[] lines;
+  private final int error;
+  private final List<Decl> decls = new ArrayList<>();
+  private final List<Import> imports = new ArrayList<>();
+  private final List<Use> uses = new ArrayList<>();
+  private final Map<Integer, Map<String, Integer>> inside = new HashMap<>();
+
+  /**
+   * Of a source.
+   *
+   * @param length its length in chars
+   * @param lines the first char of each line
+   * @param error where it departs from the grammar; -1 where it does not
+   */
+  public Outline(String path, int length, int[] lines, int error) {
+    this.path = path;
+    this.length = length;
+    this.lines = lines;
+    this.error = error;
+  }
+
+  public String path() {
+    return path;
+  }
+
+  public int length() {
+    return length;
+  }
+
+  public int[] lines() {
+    return lines;
+  }
+
+  public int error() {
+    return error;
+  }
+
+  public List<Decl> decls() {
+    return decls;
+  }
+
+  public List<Import> imports() {
+    return imports;
+  }
+
+  public List<Use> uses() {
+    return uses;
+  }
+
+  /** Adds a declaration; gives its number. */
+  public int add(Decl decl) {
+    int number = decls.size();
+    decls.add(decl);
+    if (decl.around >= 0) {
+      Map<String, Integer> beside = inside.computeIfAbsent(decl.around, n -> new HashMap<>());
+      Integer known = beside.get(decl.name);
+      if (known == null || decls.get(known).only && !decl.only) {
+        beside.put(decl.name, number);
+      }
+    }
+    return number;
+  }
+
+  /** The declaration of a name right in another one; -1 for none. */
+  public int find(int around, String name) {
+    return inside.getOrDefault(around, Map.of()).getOrDefault(name, -1);
+  }
+
+  /** The names declared right in a declaration. */
+  public Map<String, Integer> in(int around) {
+    return inside.getOrDefault(around, Map.of());
+  }
+
+  public void add(Import one) {
+    imports.add(one);
+  }
+
+  public void add(Use use) {
+    uses.add(use);
+  }
+}

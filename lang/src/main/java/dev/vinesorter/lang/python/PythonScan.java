@@ -1,0 +1,560 @@
+package dev.vinesorter.lang.python;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.More;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Scan;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Finds what a Python source declares, imports and names. */
+final class PythonScan extends Scan {
+  private static final Set<String> DECISIONS =
+      Set.of(
+          "if_statement",
+          "elif_clause",
+          "for_statement",
+          "while_statement",
+          "except_clause",
+          "conditional_expression",
+          "boolean_operator",
+          "if_clause",
+          "case_clause");
+
+  /** The name of the object in the method that is open; empty outside of one. */
+  private String self = "";
+
+  /** The class that is open; -1 for none. */
+  private int type = -1;
+
+  private PythonScan(String path, Syntax tree) {
+    super(path, tree);
+  }
+
+  /** The outline of a source. */
+  static Outline of(String path, Syntax tree) {
+    PythonScan scan = new PythonScan(path, tree);
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    String module = file.substring(0, file.lastIndexOf('.'));
+    scan.open = -1;
+    scan.open =
+        scan.outline.add(
+            new Decl(
+                -1,
+                Sort.LOOSE,
+                module,
+                0,
+                tree.text().length(),
+                0,
+                Trait.PUBLIC.bit(),
+                false,
+                new More(List.of(), "", scan.doc(0), 0)));
+    scan.inside(0);
+    return scan.outline;
+  }
+
+  private void inside(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      visit(child);
+    }
+  }
+
+  private void visit(int node) {
+    switch (tree.kind(node)) {
+      case "import_statement" -> imports(node);
+      case "import_from_statement", "future_import_statement" -> importsFrom(node);
+      case "class_definition" -> type(node);
+      case "function_definition" -> function(node);
+      case "decorator" -> decorator(node);
+      case "assignment" -> assignment(node);
+      case "augmented_assignment" -> {
+        expression(tree.child(node, "left"), Kind.WRITES);
+        visit(tree.child(node, "right"));
+      }
+      case "for_statement", "for_in_clause" -> {
+        bind(tree.child(node, "left"), "");
+        inside(node);
+      }
+      case "as_pattern_target" -> bind(tree.first(node), "");
+      case "named_expression" -> {
+        bind(tree.child(node, "name"), typeOf(tree.child(node, "value")));
+        visit(tree.child(node, "value"));
+      }
+      case "call" -> {
+        expression(tree.child(node, "function"), Kind.CALLS);
+        visit(tree.child(node, "arguments"));
+      }
+      case "keyword_argument" -> visit(tree.child(node, "value"));
+      case "identifier", "attribute" -> expression(node, Kind.READS);
+      case "lambda" ->
+          within(
+              open,
+              () -> {
+                parameters(tree.child(node, "parameters"), false);
+                visit(tree.child(node, "body"));
+              });
+      case "global_statement", "nonlocal_statement" -> {}
+      default -> inside(node);
+    }
+  }
+
+  // ---- imports
+
+  private void imports(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      boolean aliased = tree.is(child, "aliased_import");
+      int name = aliased ? tree.child(child, "name") : child;
+      if (tree.is(name, "dotted_name")) {
+        String from = plain(name);
+        String first = from.indexOf('.') < 0 ? from : from.substring(0, from.indexOf('.'));
+        String alias = aliased ? tree.text(tree.child(child, "alias")) : first;
+        int last = last(name);
+        // Without an alias the first name is bound, from which the others are reached.
+        outline.add(
+            new Import(from, 0, "", alias, tree.begin(last), tree.end(last), aliased ? -2 : -1));
+      }
+    }
+  }
+
+  private void importsFrom(int node) {
+    int module = tree.child(node, "module_name");
+    int level = 0;
+    int named = module;
+    if (tree.is(module, "relative_import")) {
+      int prefix = tree.childOf(module, "import_prefix");
+      level = (int) tree.text(prefix).chars().filter(c -> c == '.').count();
+      named = tree.childOf(module, "dotted_name");
+    }
+    String from = named < 0 ? "" : plain(named);
+    int last = named < 0 ? module : last(named);
+    if (last < 0) {
+      return;
+    }
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (child == module) {
+        continue;
+      }
+      boolean aliased = tree.is(child, "aliased_import");
+      int name = aliased ? tree.child(child, "name") : child;
+      if (tree.is(name, "dotted_name") || tree.is(name, "wildcard_import")) {
+        String taken = tree.is(name, "wildcard_import") ? "*" : plain(name);
+        String alias = aliased ? tree.text(tree.child(child, "alias")) : taken;
+        outline.add(
+            new Import(
+                from,
+                level,
+                taken,
+                taken.equals("*") ? "" : alias,
+                tree.begin(last),
+                tree.end(last),
+                tree.begin(name)));
+      }
+    }
+  }
+
+  private String plain(int node) {
+    return tree.text(node).replaceAll("\\s+", "");
+  }
+
+  private int last(int node) {
+    int last = node;
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      last = tree.is(child, "identifier") ? child : last;
+    }
+    return last;
+  }
+
+  // ---- declarations
+
+  private void type(int node) {
+    int name = tree.child(node, "name");
+    int made =
+        declare(
+            Sort.TYPE,
+            tree.text(name),
+            node,
+            name,
+            access(tree.text(name)),
+            new More(List.of(), "", doc(tree.child(node, "body")), 0));
+    int above = tree.child(node, "superclasses");
+    String before = self;
+    int around = type;
+    within(
+        made,
+        () -> {
+          for (int child = above < 0 ? -1 : tree.first(above);
+              child >= 0;
+              child = tree.next(child)) {
+            if (tree.is(child, "identifier") || tree.is(child, "attribute")) {
+              expression(child, Kind.EXTENDS);
+            } else {
+              visit(child);
+            }
+          }
+          self = "";
+          type = made;
+          visit(tree.child(node, "body"));
+        });
+    self = before;
+    type = around;
+  }
+
+  private static int access(String name) {
+    boolean hidden = name.startsWith("_") && !name.endsWith("__");
+    return hidden ? Trait.PRIVATE.bit() : Trait.PUBLIC.bit();
+  }
+
+  private void function(int node) {
+    int name = tree.child(node, "name");
+    int parameters = tree.child(node, "parameters");
+    boolean method = open == type && type >= 0;
+    boolean isStatic = method && hasDecorator(node, "staticmethod");
+    List<String> names = new ArrayList<>();
+    for (int child = tree.first(parameters); child >= 0; child = tree.next(child)) {
+      String one = parameterName(child);
+      if (!one.isEmpty()) {
+        names.add(one);
+      }
+    }
+    boolean bound = method && !isStatic && !names.isEmpty();
+    String object = bound ? names.get(0) : "";
+    int traits =
+        access(tree.text(name))
+            | Trait.METHOD.bit()
+            | (isStatic ? Trait.STATIC.bit() : 0)
+            | (tree.text(name).equals("__init__") ? Trait.CONSTRUCTOR.bit() : 0);
+    int result = tree.child(node, "return_type");
+    int made =
+        declare(
+            Sort.FUNCTION,
+            tree.text(name),
+            node,
+            name,
+            traits,
+            new More(
+                bound ? names.subList(1, names.size()) : names,
+                written(result),
+                doc(tree.child(node, "body")),
+                1 + decisions(tree.child(node, "body"))));
+    String before = self;
+    within(
+        made,
+        () -> {
+          if (bound) {
+            self = object;
+          }
+          parameters(parameters, bound);
+          visitType(result);
+          locals(tree.child(node, "body"));
+          visit(tree.child(node, "body"));
+        });
+    self = before;
+  }
+
+  private boolean hasDecorator(int node, String name) {
+    int around = tree.around(node);
+    for (int child = tree.is(around, "decorated_definition") ? tree.first(around) : -1;
+        child >= 0;
+        child = tree.next(child)) {
+      if (tree.is(child, "decorator") && tree.text(child).substring(1).strip().equals(name)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private String parameterName(int node) {
+    return switch (tree.kind(node)) {
+      case "identifier" -> tree.text(node);
+      case "default_parameter", "typed_default_parameter" -> tree.text(tree.child(node, "name"));
+      case "typed_parameter", "list_splat_pattern", "dictionary_splat_pattern" ->
+          tree.first(node) < 0 ? "" : parameterNameOfFirst(node);
+      default -> "";
+    };
+  }
+
+  private String parameterNameOfFirst(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      String name = parameterName(child);
+      if (!name.isEmpty()) {
+        return name;
+      }
+    }
+    return "";
+  }
+
+  private void parameters(int node, boolean bound) {
+    boolean first = bound;
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      String name = parameterName(child);
+      if (name.isEmpty()) {
+        continue;
+      }
+      int type = tree.child(child, "type");
+      if (!first) {
+        variable(name, written(type));
+      }
+      first = false;
+      visitType(type);
+      int value = tree.child(child, "value");
+      if (value >= 0) {
+        visit(value);
+      }
+    }
+  }
+
+  /** What a function gives values to are variables of its own, wherever it does. */
+  private void locals(int body) {
+    for (int node = body; node < (body < 0 ? -1 : tree.past(body)); ) {
+      boolean other = tree.is(node, "function_definition") || tree.is(node, "class_definition");
+      if (other && node != body) {
+        node = tree.past(node);
+        continue;
+      }
+      if (tree.is(node, "assignment")) {
+        String type = written(tree.child(node, "type"));
+        bind(tree.child(node, "left"), type.isEmpty() ? typeOf(tree.child(node, "right")) : type);
+      }
+      node++;
+    }
+  }
+
+  // ---- variables
+
+  private void assignment(int node) {
+    int left = tree.child(node, "left");
+    int right = tree.child(node, "right");
+    int typed = tree.child(node, "type");
+    visitType(typed);
+    String type = written(typed).isEmpty() ? typeOf(right) : written(typed);
+    boolean field = open == this.type || open == 0;
+    if (field && tree.is(left, "identifier")) {
+      declareField(left, node, type, open == this.type ? Trait.STATIC.bit() : 0);
+    } else if (isOfSelf(left)) {
+      int name = tree.child(left, "attribute");
+      int known = outline.find(this.type, tree.text(name));
+      if (known < 0) {
+        int before = open;
+        open = this.type;
+        declareField(name, node, type, 0);
+        open = before;
+      } else {
+        expression(left, Kind.WRITES);
+      }
+    } else if (tree.is(left, "attribute")) {
+      expression(left, Kind.WRITES);
+    } else {
+      bind(left, type);
+      if (left >= 0 && !tree.is(left, "identifier")) {
+        inside(left);
+      }
+    }
+    if (right >= 0) {
+      visit(right);
+    }
+  }
+
+  private void declareField(int name, int node, String type, int traits) {
+    if (outline.find(open, tree.text(name)) >= 0) {
+      return;
+    }
+    declare(
+        Sort.FIELD,
+        tree.text(name),
+        node,
+        name,
+        traits | access(tree.text(name)) | Trait.FIELD.bit(),
+        new More(List.of(), type, "", 0));
+  }
+
+  private boolean isOfSelf(int node) {
+    return type >= 0
+        && !self.isEmpty()
+        && tree.is(node, "attribute")
+        && tree.text(tree.child(node, "object")).equals(self);
+  }
+
+  private void bind(int node, String type) {
+    if (node < 0 || open == 0 || open == this.type) {
+      return;
+    }
+    if (tree.is(node, "identifier")) {
+      variable(tree.text(node), type);
+    } else if (tree.is(node, "pattern_list")
+        || tree.is(node, "tuple_pattern")
+        || tree.is(node, "list_pattern")) {
+      for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+        bind(child, "");
+      }
+    }
+  }
+
+  /** The type of a value that is made where it stands; empty where nobody tells. */
+  private String typeOf(int node) {
+    if (!tree.is(node, "call")) {
+      return "";
+    }
+    int made = tree.child(node, "function");
+    List<String> names = names(made);
+    String last = names == null ? "" : names.get(names.size() - 1);
+    boolean type = !last.isEmpty() && Character.isUpperCase(last.charAt(0));
+    boolean known = type && !names.get(0).equals(self) && variableType(names.get(0)) == null;
+    return known ? String.join(".", names) : "";
+  }
+
+  /** A type as written: names apart by dots; what may be nothing is what it may be else. */
+  private String written(int node) {
+    if (node < 0) {
+      return "";
+    }
+    int inner = tree.is(node, "type") ? tree.first(node) : node;
+    if (tree.is(inner, "string")) {
+      String text = tree.text(inner).replaceAll("['\"]", "").strip();
+      return text.matches("[\\w.]{1,200}") ? text : "";
+    }
+    if (tree.is(inner, "generic_type")) {
+      String outer = tree.text(tree.first(inner));
+      int arguments = tree.childOf(inner, "type_parameter");
+      int argument = arguments < 0 ? -1 : tree.childOf(arguments, "type");
+      return outer.endsWith("Optional") ? written(argument) : "";
+    }
+    if (tree.is(inner, "binary_operator")) {
+      return written(tree.child(inner, "left"));
+    }
+    List<String> names = names(inner);
+    return names == null ? "" : String.join(".", names);
+  }
+
+  // ---- names
+
+  private void visitType(int node) {
+    if (node < 0) {
+      return;
+    }
+    int inner = tree.is(node, "type") ? tree.first(node) : node;
+    if (tree.is(inner, "string")) {
+      int content = tree.childOf(inner, "string_content");
+      String text = tree.text(content);
+      if (text.matches("[A-Za-z_]\\w{0,100}")) {
+        use(Kind.REFERS, Root.NAME, List.of(text), tree.begin(content), tree.end(content));
+      }
+    } else if (tree.is(inner, "identifier") || tree.is(inner, "attribute")) {
+      expression(inner, Kind.REFERS);
+    } else {
+      for (int child = tree.first(inner); child >= 0; child = tree.next(child)) {
+        visitType(child);
+      }
+    }
+  }
+
+  private void decorator(int node) {
+    int named = tree.childOf(node, "call");
+    if (named >= 0) {
+      expression(tree.child(named, "function"), Kind.ANNOTATES);
+      visit(tree.child(named, "arguments"));
+      return;
+    }
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "identifier") || tree.is(child, "attribute")) {
+        expression(child, Kind.ANNOTATES);
+      }
+    }
+  }
+
+  /** The names of a chain; null where it begins with another expression. */
+  private List<String> names(int node) {
+    List<String> names = new ArrayList<>();
+    int at = node;
+    while (tree.is(at, "attribute")) {
+      names.add(0, tree.text(tree.child(at, "attribute")));
+      at = tree.child(at, "object");
+    }
+    if (!tree.is(at, "identifier")) {
+      return null;
+    }
+    names.add(0, tree.text(at));
+    return names;
+  }
+
+  private void expression(int node, Kind kind) {
+    if (tree.is(node, "identifier")) {
+      String name = tree.text(node);
+      if (!name.equals(self)) {
+        use(kind, Root.NAME, List.of(name), tree.begin(node), tree.end(node));
+      }
+      return;
+    }
+    if (!tree.is(node, "attribute")) {
+      if (node >= 0) {
+        visit(node);
+      }
+      return;
+    }
+    int last = tree.child(node, "attribute");
+    int object = tree.child(node, "object");
+    List<String> names = names(node);
+    if (names != null && !self.isEmpty() && names.get(0).equals(self)) {
+      use(kind, Root.SELF, names.subList(1, names.size()), tree.begin(last), tree.end(last));
+      through(object);
+    } else if (names != null) {
+      use(kind, Root.NAME, names, tree.begin(last), tree.end(last));
+      through(object);
+    } else if (isSuper(object)) {
+      use(kind, Root.SUPER, List.of(tree.text(last)), tree.begin(last), tree.end(last));
+    } else {
+      String made = typeOf(object);
+      List<String> chain = new ArrayList<>();
+      if (!made.isEmpty()) {
+        chain.addAll(List.of(made.split("\\.")));
+      }
+      chain.add(tree.text(last));
+      use(kind, made.isEmpty() ? Root.UNKNOWN : Root.NAME, chain, tree.begin(last), tree.end(last));
+      visit(object);
+    }
+  }
+
+  private boolean isSuper(int node) {
+    return tree.is(node, "call") && tree.text(tree.child(node, "function")).equals("super");
+  }
+
+  /** What a member is reached through is read, too. */
+  private void through(int object) {
+    if (tree.is(object, "attribute")) {
+      expression(object, Kind.READS);
+    } else if (tree.is(object, "identifier") && !tree.text(object).equals(self)) {
+      use(
+          Kind.THROUGH,
+          Root.NAME,
+          List.of(tree.text(object)),
+          tree.begin(object),
+          tree.end(object));
+    }
+  }
+
+  // ---- measures
+
+  private String doc(int body) {
+    int first = body < 0 ? -1 : tree.first(body);
+    while (tree.is(first, "comment")) {
+      first = tree.next(first);
+    }
+    int string = tree.is(first, "expression_statement") ? tree.first(first) : first;
+    int content = tree.is(string, "string") ? tree.childOf(string, "string_content") : -1;
+    return content < 0 ? "" : sentence(tree.text(content));
+  }
+
+  private int decisions(int body) {
+    int found = 0;
+    for (int node = body; body >= 0 && node < tree.past(body); node++) {
+      found += DECISIONS.contains(tree.kind(node)) ? 1 : 0;
+    }
+    return found;
+  }
+}

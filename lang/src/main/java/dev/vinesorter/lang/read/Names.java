@@ -1,0 +1,432 @@
+package dev.vinesorter.lang.read;
+
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Outline.Use;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Looks up what names mean: by scopes from inside out, by imports, by what a type inherits. */
+final class Names {
+  /** How far what is handed on is followed. */
+  private static final int MOST_DEEP = 12;
+
+  private final Project project;
+  private final Rules rules;
+  private final List<Outline> outlines;
+
+  /** What the types above types mean, by file and declaration; made when asked for. */
+  private final Map<Long, List<Place>> above = new HashMap<>();
+
+  private final Map<Long, List<List<String>>> aboveWritten = new HashMap<>();
+
+  /** Where each name is declared, in whatever file. */
+  private final Map<String, List<Place>> byName = new HashMap<>();
+
+  /** What namespaces hold, by their full names. */
+  private final Map<String, Map<String, List<Place>>> spaces = new HashMap<>();
+
+  /** What a source sees since it brings it in as a whole, by its number. */
+  private final Map<Integer, Set<Integer>> seen = new HashMap<>();
+
+  private final Map<Import, Place> sources = new HashMap<>();
+
+  /** The source in which the name stands that is looked up. */
+  private int asking;
+
+  Names(Project project, Rules rules) {
+    this.project = project;
+    this.rules = rules;
+    this.outlines = project.outlines();
+    for (int file = 0; file < outlines.size(); file++) {
+      List<Decl> decls = outlines.get(file).decls();
+      for (int decl = 1; decl < decls.size(); decl++) {
+        Decl one = decls.get(decl);
+        Place place = Place.of(file, decl);
+        boolean local = one.around() >= 0 && decls.get(one.around()).sort() == Sort.FUNCTION;
+        if (one.sort() != Sort.SPACE && !local && !one.only()) {
+          byName.computeIfAbsent(one.name(), name -> new ArrayList<>(1)).add(place);
+        }
+        if (one.around() >= 0 && isOfSpace(decls.get(one.around()))) {
+          spaces
+              .computeIfAbsent(space(file, one.around()), name -> new HashMap<>())
+              .computeIfAbsent(one.name(), name -> new ArrayList<>(1))
+              .add(place);
+        }
+      }
+      for (Use use : outlines.get(file).uses()) {
+        if (use.kind() == dev.vinesorter.core.model.Kind.EXTENDS
+            || use.kind() == dev.vinesorter.core.model.Kind.IMPLEMENTS) {
+          aboveWritten
+              .computeIfAbsent(key(file, use.decl()), key -> new ArrayList<>())
+              .add(use.chain());
+        }
+      }
+    }
+  }
+
+  private boolean isOfSpace(Decl decl) {
+    return rules.includes() && (decl.sort() == Sort.SPACE || decl.sort() == Sort.LOOSE);
+  }
+
+  /** The full name of a namespace; empty outside of all. */
+  private String space(int file, int decl) {
+    Decl one = outlines.get(file).decls().get(decl);
+    if (one.sort() != Sort.SPACE) {
+      return "";
+    }
+    String around = space(file, one.around());
+    return around.isEmpty()
+        ? one.name()
+        : one.name().isEmpty() ? around : around + "." + one.name();
+  }
+
+  private static long key(int file, int decl) {
+    return (long) file << 32 | decl;
+  }
+
+  Decl decl(Place place) {
+    return outlines.get(place.file()).decls().get(place.decl());
+  }
+
+  /** What an import takes from; never null. */
+  Place source(int file, Import one) {
+    return sources.computeIfAbsent(
+        one,
+        key -> {
+          Place found = rules.source(project, file, one);
+          return found == null ? Place.foreign(one.from()) : found;
+        });
+  }
+
+  /** What an import brings in; null where its source has no such thing. */
+  Place brought(int file, Import one, int depth) {
+    Place from = source(file, one);
+    if (one.name().isEmpty() || one.name().equals("*")) {
+      return from;
+    }
+    return from.isForeign()
+        ? Place.foreign(from.folder() + "." + one.name())
+        : member(from, one.name(), depth + 1);
+  }
+
+  /** What a use means; null where nothing of ours, or nobody can tell. */
+  Place meant(int file, Use use) {
+    List<String> chain = use.chain();
+    asking = file;
+    Place at;
+    int next;
+    switch (use.root()) {
+      case SELF, SUPER -> {
+        int type = typeAround(file, use.decl());
+        at = type < 0 ? null : Place.of(file, type);
+        if (at != null && use.root() == Root.SUPER) {
+          Place found = null;
+          for (Place one : above(at)) {
+            found = found == null ? member(one, chain.get(0), 1) : found;
+          }
+          at = found;
+          next = 1;
+        } else {
+          next = 0;
+        }
+      }
+      case NAME -> {
+        at = lookUp(file, use.decl(), chain.get(0), 0);
+        next = 1;
+      }
+      default -> {
+        at = null;
+        next = 0;
+      }
+    }
+    for (; at != null && next < chain.size(); next++) {
+      Place inside = member(at, chain.get(next), 0);
+      if (inside == null) {
+        return unknown(use, next, at);
+      }
+      at = inside;
+    }
+    return at != null ? at : unknown(use, use.root() == Root.NAME ? 0 : chain.size() - 1, null);
+  }
+
+  /** The type that a declaration stands in, or is; -1 for none. */
+  private int typeAround(int file, int decl) {
+    List<Decl> decls = outlines.get(file).decls();
+    for (int at = decl; at >= 0; at = decls.get(at).around()) {
+      if (decls.get(at).sort() == Sort.TYPE) {
+        return at;
+      }
+    }
+    return -1;
+  }
+
+  /** What is left where a name in a chain is not found: the only declaration of the last name. */
+  private Place unknown(Use use, int from, Place holder) {
+    String last = use.chain().get(use.chain().size() - 1);
+    boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
+    boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
+    if (alone && !rules.includes() || known || !rules.guesses() || rules.isOwn(last)) {
+      return holder != null && holder.isForeign() ? holder : null;
+    }
+    List<Place> all = byName.getOrDefault(last, List.of());
+    Place only = null;
+    for (Place one : all) {
+      boolean fits =
+          alone || outlines.get(one.file()).decls().get(decl(one).around()).sort() == Sort.TYPE;
+      if (fits && only != null) {
+        return null;
+      }
+      only = fits ? one : only;
+    }
+    return only == null ? null : only.likely();
+  }
+
+  private boolean isWholeFile(Place place) {
+    return place.isFolder() || place.decl() == 0;
+  }
+
+  /** Whether some declaration of ours has a name, so that a use of it may mean that. */
+  boolean isDeclared(String name) {
+    return byName.containsKey(name);
+  }
+
+  /** What a name alone means where it stands. */
+  Place lookUp(int file, int decl, String name, int depth) {
+    Outline outline = outlines.get(file);
+    List<Decl> decls = outline.decls();
+    int named = decl;
+    // A definition apart from its type, such as Lamp::on, sees what the type has.
+    for (int at = named; at > 0; at = decls.get(at).around()) {
+      Decl one = decls.get(at);
+      Place found = null;
+      if (one.sort() == Sort.FUNCTION) {
+        found = inside(file, at, name);
+        if (found == null && one.name().contains("::")) {
+          found = ofApart(file, one, name, depth);
+        }
+      } else if (one.sort() == Sort.SPACE) {
+        found = inSpace(file, space(file, at), name);
+      } else if (one.sort() == Sort.TYPE) {
+        boolean own = one.name().equals(name) && rules.seesMembers();
+        found = own ? Place.of(file, at) : null;
+        if (found == null && (rules.seesMembers() || at == decl)) {
+          found = member(Place.of(file, at), name, depth);
+        }
+      }
+      if (found != null) {
+        return found;
+      }
+    }
+    return inFile(file, name, depth);
+  }
+
+  private Place ofApart(int file, Decl one, String name, int depth) {
+    String[] parts = one.name().split("::");
+    Place type = null;
+    for (int n = 0; n < parts.length - 1; n++) {
+      type =
+          n == 0
+              ? lookUp(file, one.around(), parts[0], depth + 1)
+              : type == null ? null : member(type, parts[n], depth + 1);
+    }
+    return type == null || depth > MOST_DEEP ? null : member(type, name, depth + 1);
+  }
+
+  private Place inside(int file, int decl, String name) {
+    int found = outlines.get(file).find(decl, name);
+    return found < 0 ? null : Place.of(file, found);
+  }
+
+  /** What a name means at the top of a file: declared there, imported, or seen by an include. */
+  Place inFile(int file, String name, int depth) {
+    Place own = inside(file, 0, name);
+    boolean whole = own != null && !decl(own).only();
+    if (whole || depth > MOST_DEEP) {
+      return own;
+    }
+    Outline outline = outlines.get(file);
+    for (Import one : outline.imports()) {
+      if (one.level() >= 0 && one.alias().equals(name)) {
+        Place found = bound(file, one, depth);
+        if (found != null) {
+          return found;
+        }
+      }
+    }
+    for (Import one : outline.imports()) {
+      if (one.name().equals("*") && one.alias().isEmpty()) {
+        Place from = source(file, one);
+        Place found = from.isForeign() || rules.includes() ? null : member(from, name, depth + 1);
+        if (found != null) {
+          return found;
+        }
+      }
+    }
+    Place included = rules.includes() ? inSpace(file, "", name) : null;
+    for (Import one :
+        rules.includes() && included == null ? outline.imports() : List.<Import>of()) {
+      if (one.level() < 0 && one.name().equals("*")) {
+        included = included == null ? inSpace(file, one.from(), name) : included;
+      } else if (one.level() < 0 && one.alias().equals(name)) {
+        List<String> names = Arrays.asList(one.from().split("\\."));
+        Place from = names.size() < 2 ? null : inSpace(file, "", names.get(0));
+        for (int n = 1; from != null && n < names.size(); n++) {
+          from = member(from, names.get(n), depth + 1);
+        }
+        included = included == null ? from : included;
+      }
+    }
+    return included != null ? included : own;
+  }
+
+  /** What the name of an import means: what is taken, or the first part of a dotted name. */
+  private Place bound(int file, Import one, int depth) {
+    boolean firstOnly = one.nameAt() == -1 && one.name().isEmpty() && one.from().contains(".");
+    if (!firstOnly) {
+      return brought(file, one, depth);
+    }
+    String first = one.from().substring(0, one.from().indexOf('.'));
+    Import short1 = new Import(first, one.level(), "", first, one.at(), one.end(), -1);
+    return source(file, short1);
+  }
+
+  /** What a namespace holds by a name, of what a file sees. */
+  private Place inSpace(int file, String space, String name) {
+    List<Place> all = spaces.getOrDefault(space, Map.of()).getOrDefault(name, List.of());
+    if (all.isEmpty()) {
+      return null;
+    }
+    Set<Integer> visible = seen(file);
+    Place declared = null;
+    for (Place one : all) {
+      boolean sees = visible.contains(one.file());
+      if (sees && !decl(one).only()) {
+        return one;
+      }
+      declared = sees ? one : declared;
+    }
+    if (declared == null) {
+      return null;
+    }
+    // A header says that it is defined somewhere: where just one source does, that is it.
+    Place defined = null;
+    for (Place one : all) {
+      if (!decl(one).only()) {
+        if (defined != null) {
+          return declared;
+        }
+        defined = one;
+      }
+    }
+    return defined == null ? declared : defined;
+  }
+
+  /** All sources that one brings in, and those in turn; itself among them. */
+  Set<Integer> seen(int file) {
+    Set<Integer> known = seen.get(file);
+    if (known != null) {
+      return known;
+    }
+    Set<Integer> all = new HashSet<>();
+    List<Integer> open = new ArrayList<>(List.of(file));
+    all.add(file);
+    for (int n = 0; n < open.size(); n++) {
+      for (Import one : outlines.get(open.get(n)).imports()) {
+        if (one.level() < 0) {
+          continue;
+        }
+        Place from = source(open.get(n), one);
+        if (from.file() >= 0 && all.add(from.file())) {
+          open.add(from.file());
+        }
+      }
+    }
+    seen.put(file, all);
+    return all;
+  }
+
+  /** What a thing holds by a name; null for nothing. */
+  Place member(Place of, String name, int depth) {
+    if (of.isForeign()) {
+      return Place.foreign(of.folder() + "." + name);
+    }
+    if (depth > MOST_DEEP) {
+      return null;
+    }
+    if (of.isFolder()) {
+      return rules.inFolder(project, of.folder(), name);
+    }
+    Decl decl = decl(of);
+    Place found;
+    switch (decl.sort()) {
+      case LOOSE -> {
+        found = inFile(of.file(), name, depth + 1);
+        String path = outlines.get(of.file()).path();
+        if (found == null) {
+          found = rules.inFolder(project, path, name);
+        }
+      }
+      case SPACE -> found = inSpace(asking, space(of.file(), of.decl()), name);
+      case TYPE -> {
+        found = inside(of.file(), of.decl(), name);
+        for (Place one : found == null ? above(of) : List.<Place>of()) {
+          found = found == null ? member(one, name, depth + 1) : found;
+        }
+        String alias = found == null ? decl.more().type() : "";
+        Place meant =
+            alias.isEmpty() ? null : chain(of.file(), of.decl(), Arrays.asList(alias.split("\\.")));
+        if (meant != null && !meant.equals(of)) {
+          found = member(meant, name, depth + 1);
+        }
+      }
+      default -> {
+        String type = decl.more().type();
+        Place written =
+            type.isEmpty() ? null : chain(of.file(), of.decl(), Arrays.asList(type.split("\\.")));
+        boolean value = decl.sort() == Sort.FIELD || decl.sort() == Sort.FUNCTION;
+        found =
+            written == null || !value || written.equals(of)
+                ? null
+                : member(written, name, depth + 1);
+      }
+    }
+    return found;
+  }
+
+  private Place chain(int file, int decl, List<String> names) {
+    Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), names.get(0), 1);
+    for (int n = 1; at != null && n < names.size(); n++) {
+      at = member(at, names.get(n), 1);
+    }
+    return at;
+  }
+
+  /** The types that a type names as those above it. */
+  List<Place> above(Place type) {
+    long key = key(type.file(), type.decl());
+    List<Place> known = above.get(key);
+    if (known != null) {
+      return known;
+    }
+    // Whoever asks meanwhile, since types stand above each other in a circle, gets none.
+    above.put(key, List.of());
+    List<Place> found = new ArrayList<>();
+    for (List<String> written : aboveWritten.getOrDefault(key, List.of())) {
+      Place one = type.decl() == 0 ? null : chain(type.file(), type.decl(), written);
+      if (one != null && !one.isForeign() && !one.isFolder() && decl(one).sort() == Sort.TYPE) {
+        found.add(one);
+      }
+    }
+    above.put(key, found);
+    return found;
+  }
+}

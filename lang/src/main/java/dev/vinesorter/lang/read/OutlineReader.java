@@ -1,0 +1,117 @@
+package dev.vinesorter.lang.read;
+
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.source.read.Progress;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.read.SourceReader;
+import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.Memo;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.function.Predicate;
+
+/** Reads sources by their outlines, several at once; what did not change is not parsed again. */
+public final class OutlineReader implements SourceReader {
+  /** Larger files were written by programs. */
+  private static final int LARGEST = 4 << 20;
+
+  /** Deep nesting of expressions is walked by calls. */
+  private static final long STACK = 512L << 20;
+
+  /** Makes the outline of a source. */
+  public interface Scanner {
+    Outline scan(String path, String text);
+  }
+
+  private final Predicate<String> isSource;
+  private final Scanner scanner;
+  private final Rules rules;
+
+  /**
+   * Reads by a scanner.
+   *
+   * @param isSource tells sources from build files
+   */
+  public OutlineReader(Predicate<String> isSource, Scanner scanner, Rules rules) {
+    this.isSource = isSource;
+    this.scanner = scanner;
+    this.rules = rules;
+  }
+
+  @Override
+  public Reading read(Overlay sources, ReadOptions options, Progress progress) {
+    return read(sources, options, progress, Map.of());
+  }
+
+  @Override
+  public Reading read(
+      Overlay sources,
+      ReadOptions options,
+      Progress progress,
+      Reading before,
+      Set<String> changed) {
+    Map<String, String> known = new HashMap<>(before.memo().notes());
+    known.keySet().removeAll(changed);
+    return read(sources, options, progress, known);
+  }
+
+  private Reading read(
+      Overlay sources, ReadOptions options, Progress progress, Map<String, String> known) {
+    List<String> paths = sources.paths().stream().filter(isSource).sorted().toList();
+    Map<String, String> notes = new TreeMap<>();
+    List<Outline> outlines = new ArrayList<>();
+    int threads = Math.max(1, Math.min(8, Runtime.getRuntime().availableProcessors()));
+    ExecutorService pool =
+        Executors.newFixedThreadPool(threads, work -> new Thread(null, work, "outline", STACK));
+    try {
+      List<Future<Outline>> open = new ArrayList<>();
+      for (String path : paths) {
+        String note = known.get(path);
+        open.add(
+            note != null
+                ? java.util.concurrent.CompletableFuture.completedFuture(
+                    OutlineNote.read(path, note))
+                : pool.submit(() -> outline(sources, path)));
+      }
+      for (int n = 0; n < open.size(); n++) {
+        Outline outline = open.get(n).get();
+        outlines.add(outline);
+        String note = known.get(paths.get(n));
+        notes.put(paths.get(n), note != null ? note : OutlineNote.write(outline));
+        progress.at("reading", n + 1, open.size());
+      }
+    } catch (ExecutionException e) {
+      throw e.getCause() instanceof CannotWorkException known2
+          ? known2
+          : new IllegalStateException(e.getCause());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CannotWorkException("Reading was interrupted.", e);
+    } finally {
+      pool.shutdownNow();
+    }
+    String rootName =
+        sources.root().path().getFileName() == null
+            ? "root"
+            : sources.root().path().getFileName().toString();
+    SurveyMaker maker =
+        new SurveyMaker(
+            new Project(outlines, sources.paths()), rules, rootName, options.leavesOut());
+    return new Reading(maker.make(), Memo.of(notes));
+  }
+
+  private Outline outline(Overlay sources, String path) {
+    String text = sources.text(path).text();
+    return scanner.scan(path, text.length() > LARGEST ? "" : text);
+  }
+}

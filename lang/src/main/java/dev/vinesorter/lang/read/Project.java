@@ -1,0 +1,85 @@
+package dev.vinesorter.lang.read;
+
+import dev.vinesorter.lang.outline.Outline;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** The outlines of a language's sources, with the files and folders around them. */
+public final class Project {
+  private final List<Outline> outlines;
+  private final Map<String, Integer> numbers = new HashMap<>();
+  private final Set<String> files;
+  private final Set<String> folders = new HashSet<>();
+
+  Project(List<Outline> outlines, Collection<String> files) {
+    this.outlines = outlines;
+    this.files = new HashSet<>(files);
+    for (int n = 0; n < outlines.size(); n++) {
+      numbers.put(outlines.get(n).path(), n);
+    }
+    for (String path : files) {
+      for (String folder = folder(path); folders.add(folder) && !folder.isEmpty(); ) {
+        folder = folder(folder);
+      }
+    }
+  }
+
+  /** The folder that a path is in; empty for the root. */
+  public static String folder(String path) {
+    int slash = path.lastIndexOf('/');
+    return slash < 0 ? "" : path.substring(0, slash);
+  }
+
+  /** A path inside a folder. */
+  public static String join(String folder, String path) {
+    return folder.isEmpty() ? path : path.isEmpty() ? folder : folder + "/" + path;
+  }
+
+  /** A path without dots for this folder and the one above; null where it leaves the root. */
+  public static String normal(String path) {
+    StringBuilder normal = new StringBuilder();
+    for (String part : path.split("/")) {
+      if (part.equals("..")) {
+        if (normal.length() == 0) {
+          return null;
+        }
+        normal.setLength(Math.max(0, normal.lastIndexOf("/")));
+      } else if (!part.equals(".") && !part.isEmpty()) {
+        normal.append(normal.length() == 0 ? "" : "/").append(part);
+      }
+    }
+    return normal.toString();
+  }
+
+  public List<Outline> outlines() {
+    return outlines;
+  }
+
+  /** The number of a source; -1 for none of the language. */
+  public int number(String path) {
+    return path == null ? -1 : numbers.getOrDefault(path, -1);
+  }
+
+  /** Whether there is such a file, of whatever language. */
+  public boolean hasFile(String path) {
+    return files.contains(path);
+  }
+
+  public boolean hasFolder(String path) {
+    return folders.contains(path);
+  }
+
+  /** All folders that hold files somewhere. */
+  public Set<String> folders() {
+    return folders;
+  }
+
+  /** All files, of whatever language. */
+  public Set<String> files() {
+    return files;
+  }
+}

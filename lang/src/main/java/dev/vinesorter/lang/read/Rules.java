@@ -1,0 +1,38 @@
+package dev.vinesorter.lang.read;
+
+import dev.vinesorter.lang.outline.Outline;
+
+/** What a language adds to the common way of looking names up. */
+public interface Rules {
+  /**
+   * What an import takes from.
+   *
+   * @param file the number of the importing source
+   */
+  Place source(Project project, int file, Outline.Import one);
+
+  /** What a folder holds by a name; null for nothing. */
+  Place inFolder(Project project, String folder, String name);
+
+  /** The name of the package that a source is in. */
+  String packageOf(Project project, String path);
+
+  /** Whether members of a type are seen by their names alone inside of it. */
+  boolean seesMembers();
+
+  /** Whether a source sees all that those declare which it brings in as a whole. */
+  boolean includes();
+
+  /** Whether a name that nobody declares is the language's own. */
+  boolean isOwn(String name);
+
+  /** Whether a use of an unknown object's member can be told by the member's name alone. */
+  default boolean guesses() {
+    return true;
+  }
+
+  /** What a function's unit is called. */
+  default String functionName(Outline.Decl decl) {
+    return decl.name() + "()";
+  }
+}

@@ -1,0 +1,2 @@
+/** Syntax trees of any grammar, as arrays. */
+package dev.vinesorter.lang.tree;

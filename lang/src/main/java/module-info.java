@@ -1,0 +1,8 @@
+/** Reading languages other than Java by their grammars; no package is open to others. */
+module dev.vinesorter.lang {
+  requires transitive dev.vinesorter.source;
+
+  provides dev.vinesorter.source.language.Language with
+      dev.vinesorter.lang.c.CLanguage,
+      dev.vinesorter.lang.python.PythonLanguage;
+}
