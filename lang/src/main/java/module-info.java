@@ -4,5 +4,6 @@ module dev.vinesorter.lang {
 
   provides dev.vinesorter.source.language.Language with
       dev.vinesorter.lang.c.CLanguage,
-      dev.vinesorter.lang.python.PythonLanguage;
+      dev.vinesorter.lang.python.PythonLanguage,
+      dev.vinesorter.lang.script.ScriptLanguage;
 }

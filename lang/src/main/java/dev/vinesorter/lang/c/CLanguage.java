@@ -27,10 +27,6 @@ public final class CLanguage implements Language {
   private static final Pattern OF_CPP =
       Pattern.compile("\\b(?:class|namespace|template|public:|private:)\\b|::|\\bpublic:");
 
-  /** A macro between the word and the name of a type, which the grammar does not expect. */
-  private static final Pattern MARKED =
-      Pattern.compile("\\b(?:class|struct)[ \\t]++([A-Z][A-Z0-9_]{2,100}+)[ \\t]++(?=[A-Za-z_])");
-
   @Override
   public String name() {
     return "c";
@@ -53,20 +49,8 @@ public final class CLanguage implements Language {
   private static Outline scan(String path, String text) {
     boolean header = end(path).equals("h");
     boolean plain = end(path).equals("c") || header && !OF_CPP.matcher(text).find();
-    return CScan.of(path, (plain ? C : CPP).parse(plain ? text : withoutMarks(text)));
-  }
-
-  /** The text with blanks in the place of macros that mark types. */
-  private static String withoutMarks(String text) {
-    var marked = MARKED.matcher(text);
-    StringBuilder plain = null;
-    while (marked.find()) {
-      plain = plain == null ? new StringBuilder(text) : plain;
-      for (int at = marked.start(1); at < marked.end(1); at++) {
-        plain.setCharAt(at, ' ');
-      }
-    }
-    return plain == null ? text : plain.toString();
+    Marks marks = Marks.of(text);
+    return CScan.of(path, (plain ? C : CPP).parse(marks.text()), text, marks.places());
   }
 
   @Override

@@ -48,8 +48,13 @@ final class CScan extends Scan {
     super(path, tree);
   }
 
-  /** The outline of a source. */
-  static Outline of(String path, Syntax tree) {
+  /**
+   * The outline of a source.
+   *
+   * @param text the text as it is
+   * @param marks where macros stand in it that the tree has none of
+   */
+  static Outline of(String path, Syntax tree, String text, List<int[]> marks) {
     CScan scan = new CScan(path, tree);
     String file = path.substring(path.lastIndexOf('/') + 1).replace('.', '_');
     scan.open = -1;
@@ -66,6 +71,10 @@ final class CScan extends Scan {
                 false,
                 More.NONE));
     scan.inside(0);
+    for (int[] mark : marks) {
+      String name = text.substring(mark[0], mark[1]);
+      scan.use(Kind.READS, Root.NAME, List.of(name), mark[0], mark[1]);
+    }
     return scan.outline;
   }
 
@@ -378,6 +387,7 @@ final class CScan extends Scan {
       return;
     }
     int parameters = tree.child(functionDeclarator(declarator), "parameters");
+    String macro = type < 0 && !isType() ? madeByMacro(name, parameters) : "";
     String written = typeName(type);
     int flags =
         accessHere() | Trait.METHOD.bit() | (hasWord(node, "static") ? Trait.STATIC.bit() : 0);
@@ -390,7 +400,7 @@ final class CScan extends Scan {
             new Decl(
                 open,
                 Sort.FUNCTION,
-                String.join("::", chain(name)),
+                macro.isEmpty() ? String.join("::", chain(name)) : macro,
                 tree.begin(node),
                 tree.end(node),
                 tree.begin(last(name)),
@@ -403,6 +413,8 @@ final class CScan extends Scan {
           visitType(type);
           if (tree.is(name, "qualified_identifier")) {
             names(name, Kind.REFERS);
+          } else if (!macro.isEmpty()) {
+            use(Kind.READS, Root.NAME, List.of(tree.text(name)), tree.begin(name), tree.end(name));
           }
           inside(parameters);
           for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
@@ -412,6 +424,24 @@ final class CScan extends Scan {
           }
           visit(body);
         });
+  }
+
+  /**
+   * What a macro such as {@code CHECK_OF(Lamp, goesOn) { … }} makes: a method of the type that it
+   * names, called as it names; empty for another function.
+   */
+  private String madeByMacro(int name, int parameters) {
+    String word = tree.text(name);
+    boolean capitals = word.chars().allMatch(c -> c == '_' || c >= 'A' && c <= 'Z');
+    List<String> given = new ArrayList<>();
+    for (int child = parameters < 0 || !capitals ? -1 : tree.first(parameters);
+        child >= 0;
+        child = tree.next(child)) {
+      if (tree.is(child, "parameter_declaration") && tree.child(child, "declarator") < 0) {
+        given.add(tree.text(child).strip());
+      }
+    }
+    return given.size() == 2 ? String.join("::", given) : "";
   }
 
   private boolean hasWord(int node, String word) {
@@ -684,7 +714,8 @@ final class CScan extends Scan {
     if (chain.isEmpty() || last < 0) {
       return;
     }
-    use(kind, Root.NAME, chain, tree.begin(last), tree.end(last));
+    Root root = chain.size() > 1 ? Root.PATH : Root.NAME;
+    use(kind, root, chain, tree.begin(last), tree.end(last));
     for (int at = node; at < tree.past(node); at++) {
       if (tree.is(at, "template_argument_list")) {
         inside(at);

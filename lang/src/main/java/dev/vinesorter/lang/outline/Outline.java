@@ -71,12 +71,17 @@ public final class Outline {
    * @param nameAt the first char of {@code name}; -1 where there is none
    */
   public record Import(
-      String from, int level, String name, String alias, int at, int end, int nameAt) {}
+      String from, int level, String name, String alias, int at, int end, int nameAt) {
+    /** {@link #level} of another name for a declaration of the file itself. */
+    public static final int OTHER_NAME = -3;
+  }
 
   /** Where a chain of names begins. */
   public enum Root {
     /** A name that has to be looked up. */
     NAME,
+    /** Such a name with all that is around what it means, from which nothing else can be meant. */
+    PATH,
     /** The object whose method it stands in. */
     SELF,
     /** The type above that of this object. */

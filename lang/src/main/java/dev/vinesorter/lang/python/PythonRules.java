@@ -64,16 +64,16 @@ final class PythonRules implements Rules {
   @Override
   public String packageOf(Project project, String path) {
     String folder = Project.folder(path);
-    boolean init = path.endsWith("/" + INIT) || path.equals(INIT);
-    String of = init && !folder.isEmpty() ? folder : folder;
     for (String root : roots(project)) {
-      if (root.equals(of) || isIn(of, root)) {
-        String inside =
-            root.isEmpty() ? of : of.equals(root) ? "" : of.substring(root.length() + 1);
+      if (folder.equals(root)) {
+        return "";
+      }
+      if (isIn(folder, root)) {
+        String inside = root.isEmpty() ? folder : folder.substring(root.length() + 1);
         return inside.replace('/', '.');
       }
     }
-    return of.replace('/', '.');
+    return folder.replace('/', '.');
   }
 
   @Override
@@ -89,7 +89,10 @@ final class PythonRules implements Rules {
     String inside = one.from().replace('.', '/');
     List<String> tried = new ArrayList<>();
     roots(project).stream().filter(root -> isIn(path, root)).forEach(tried::add);
-    tried.add(Project.folder(path));
+    if (!project.hasFile(Project.join(Project.folder(path), INIT))) {
+      // A script finds what lies beside it.
+      tried.add(Project.folder(path));
+    }
     roots(project).stream().filter(root -> !tried.contains(root)).forEach(tried::add);
     Place folder = null;
     for (String root : tried) {

@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.read;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
@@ -51,7 +52,7 @@ final class Names {
       for (int decl = 1; decl < decls.size(); decl++) {
         Decl one = decls.get(decl);
         Place place = Place.of(file, decl);
-        boolean local = one.around() >= 0 && decls.get(one.around()).sort() == Sort.FUNCTION;
+        boolean local = isLocal(decls, decl);
         if (one.sort() != Sort.SPACE && !local && !one.only()) {
           byName.computeIfAbsent(one.name(), name -> new ArrayList<>(1)).add(place);
         }
@@ -63,14 +64,23 @@ final class Names {
         }
       }
       for (Use use : outlines.get(file).uses()) {
-        if (use.kind() == dev.vinesorter.core.model.Kind.EXTENDS
-            || use.kind() == dev.vinesorter.core.model.Kind.IMPLEMENTS) {
+        if (use.kind() == Kind.EXTENDS || use.kind() == Kind.IMPLEMENTS) {
           aboveWritten
               .computeIfAbsent(key(file, use.decl()), key -> new ArrayList<>())
               .add(use.chain());
         }
       }
     }
+  }
+
+  /** Whether a declaration stands in a function, also in a type inside one. */
+  static boolean isLocal(List<Decl> decls, int decl) {
+    for (int at = decls.get(decl).around(); at > 0; at = decls.get(at).around()) {
+      if (decls.get(at).sort() == Sort.FUNCTION) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean isOfSpace(Decl decl) {
@@ -113,9 +123,12 @@ final class Names {
     if (one.name().isEmpty() || one.name().equals("*")) {
       return from;
     }
-    return from.isForeign()
-        ? Place.foreign(from.folder() + "." + one.name())
-        : member(from, one.name(), depth + 1);
+    if (from.isForeign()) {
+      return Place.foreign(from.folder() + "." + one.name());
+    }
+    Place taken = member(from, one.name(), depth + 1);
+    // What a module gives as a whole may be all that it has.
+    return taken == null && one.name().equals("default") ? from : taken;
   }
 
   /** What a use means; null where nothing of ours, or nobody can tell. */
@@ -139,7 +152,7 @@ final class Names {
           next = 0;
         }
       }
-      case NAME -> {
+      case NAME, PATH -> {
         at = lookUp(file, use.decl(), chain.get(0), 0);
         next = 1;
       }
@@ -174,20 +187,34 @@ final class Names {
     String last = use.chain().get(use.chain().size() - 1);
     boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
     boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
-    if (alone && !rules.includes() || known || !rules.guesses() || rules.isOwn(last)) {
+    boolean never = use.root() == Root.PATH || use.kind() == Kind.THROUGH || rules.isOwn(last);
+    if (alone && !rules.includes() || known || !rules.guesses() || never) {
       return holder != null && holder.isForeign() ? holder : null;
     }
     List<Place> all = byName.getOrDefault(last, List.of());
     Place only = null;
     for (Place one : all) {
+      Decl decl = decl(one);
+      boolean member = outlines.get(one.file()).decls().get(decl.around()).sort() == Sort.TYPE;
       boolean fits =
-          alone || outlines.get(one.file()).decls().get(decl(one).around()).sort() == Sort.TYPE;
+          alone
+              ? !member && fits(use.kind(), decl.sort())
+              : member && fits(use.kind(), decl.sort());
       if (fits && only != null) {
         return null;
       }
       only = fits ? one : only;
     }
     return only == null ? null : only.likely();
+  }
+
+  /** Whether something can be used so. */
+  private static boolean fits(Kind kind, Sort sort) {
+    return switch (kind) {
+      case CALLS -> sort == Sort.FUNCTION;
+      case READS, WRITES -> sort == Sort.FIELD || sort == Sort.FUNCTION && kind == Kind.READS;
+      default -> sort == Sort.TYPE;
+    };
   }
 
   private boolean isWholeFile(Place place) {
@@ -255,6 +282,9 @@ final class Names {
     }
     Outline outline = outlines.get(file);
     for (Import one : outline.imports()) {
+      if (one.level() == Import.OTHER_NAME && one.alias().equals(name)) {
+        return one.name().equals(name) ? null : inFile(file, one.name(), depth + 1);
+      }
       if (one.level() >= 0 && one.alias().equals(name)) {
         Place found = bound(file, one, depth);
         if (found != null) {

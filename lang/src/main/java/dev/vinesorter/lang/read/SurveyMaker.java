@@ -95,7 +95,7 @@ final class SurveyMaker {
     if (decl.sort() == Sort.SPACE) {
       return units[file][decl.around()];
     }
-    boolean ofFunction = decl.around() >= 0 && decls.get(decl.around()).sort() == Sort.FUNCTION;
+    boolean ofFunction = Names.isLocal(decls, number);
     if (ofFunction) {
       // What stands in a function is folded into it.
       return around;

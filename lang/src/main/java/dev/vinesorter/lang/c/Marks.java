@@ -1,0 +1,192 @@
+package dev.vinesorter.lang.c;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Macros that only mark a declaration, such as {@code SALT_API} before a function or {@code
+ * GUARDED_BY(lock)} behind a variable. No grammar expects them; what is parsed has blanks there.
+ *
+ * @param text the text with blanks
+ * @param places where the macros begin and end
+ */
+record Marks(String text, List<int[]> places) {
+  private static final Pattern CAPITALS = Pattern.compile("\\b[A-Z][A-Z0-9_]{3,100}\\b");
+
+  private static final Set<String> KEYWORDS =
+      Set.of(
+          "return",
+          "else",
+          "do",
+          "case",
+          "throw",
+          "goto",
+          "co_return",
+          "new",
+          "delete",
+          "and",
+          "or",
+          "not",
+          "sizeof",
+          "define",
+          "ifdef",
+          "ifndef",
+          "undef",
+          "elif",
+          "if",
+          "defined");
+
+  /** Finds the macros of a text. */
+  static Marks of(String text) {
+    StringBuilder plain = null;
+    List<int[]> places = new ArrayList<>();
+    Matcher word = CAPITALS.matcher(text);
+    int past = 0;
+    while (word.find()) {
+      if (word.start() < past || isDirective(text, word.start())) {
+        continue;
+      }
+      int end = end(text, word.start(), word.end());
+      if (end > 0) {
+        plain = plain == null ? new StringBuilder(text) : plain;
+        for (int at = word.start(); at < end; at++) {
+          if (plain.charAt(at) != '\n' && plain.charAt(at) != '\r') {
+            plain.setCharAt(at, ' ');
+          }
+        }
+        places.add(new int[] {word.start(), word.end()});
+        past = end;
+      }
+    }
+    return new Marks(plain == null ? text : plain.toString(), places);
+  }
+
+  /** Whether a place is in a line of the preprocessor. */
+  private static boolean isDirective(String text, int at) {
+    int line = text.lastIndexOf('\n', at) + 1;
+    while (line < at && (text.charAt(line) == ' ' || text.charAt(line) == '\t')) {
+      line++;
+    }
+    return text.charAt(line) == '#';
+  }
+
+  /** Where a macro that marks something ends; -1 for another word. */
+  private static int end(String text, int begin, int end) {
+    String before = wordBefore(text, begin);
+    if (KEYWORDS.contains(before)) {
+      return -1;
+    }
+    int next = behindBlanks(text, end);
+    char behind = next < text.length() ? text.charAt(next) : 0;
+    if (before.equals("class") || before.equals("struct")) {
+      int close = behind == '(' ? close(text, next) : -1;
+      int name = close > 0 ? behindBlanks(text, close) : next;
+      boolean named = name < text.length() && isWord(text.charAt(name));
+      return named ? close > 0 ? close : end : -1;
+    }
+    char previous = previous(text, begin);
+    if (behind == '(') {
+      // Behind parameters or a name: void f() EXCLUDES(m); int n GUARDED_BY(m);
+      int close = close(text, next);
+      int after = close < 0 ? -1 : behindBlanks(text, close);
+      char ends = after < 0 || after >= text.length() ? 0 : text.charAt(after);
+      boolean marks = previous == ')' || isWord(previous) || previous == ']';
+      boolean closes = ends == ';' || ends == '{' || ends == '=' && isWord(previous);
+      boolean alone =
+          (previous == 0 || previous == ';' || previous == '}' || previous == '/')
+              && beginsLine(text, begin)
+              && isWord(ends);
+      return marks && closes || alone ? close : -1;
+    }
+    boolean first =
+        previous == 0
+            || previous == ';'
+            || previous == '}'
+            || previous == '{'
+            || previous == ':'
+            || before.equals("extern")
+            || before.equals("static")
+            || before.equals("inline")
+            || beginsLine(text, begin);
+    return first && isBeforeFunction(text, next) ? end : -1;
+  }
+
+  private static boolean beginsLine(String text, int at) {
+    return text.substring(text.lastIndexOf('\n', at) + 1, at).isBlank();
+  }
+
+  /** Whether a type, a name and an opening parenthesis follow: a declaration without the macro. */
+  private static boolean isBeforeFunction(String text, int from) {
+    int words = 0;
+    int at = from;
+    int most = Math.min(text.length(), from + 200);
+    while (at < most) {
+      char c = text.charAt(at);
+      if (isWord(c) || c == '~') {
+        words++;
+        while (at < most
+            && (isWord(text.charAt(at)) || text.charAt(at) == ':' || text.charAt(at) == '~')) {
+          at++;
+        }
+      } else if (c == ' ' || c == '\t' || c == '*' || c == '&' || c == '<' || c == '>' || c == '\n'
+          || c == '\r') {
+        at++;
+      } else {
+        return c == '(' && words >= 2;
+      }
+    }
+    return false;
+  }
+
+  private static boolean isWord(char c) {
+    return c == '_' || Character.isLetterOrDigit(c);
+  }
+
+  private static int behindBlanks(String text, int from) {
+    int at = from;
+    while (at < text.length() && Character.isWhitespace(text.charAt(at))) {
+      at++;
+    }
+    return at;
+  }
+
+  private static char previous(String text, int at) {
+    int before = at - 1;
+    while (before >= 0 && Character.isWhitespace(text.charAt(before))) {
+      before--;
+    }
+    return before < 0 ? 0 : text.charAt(before);
+  }
+
+  private static String wordBefore(String text, int at) {
+    int end = at;
+    while (end > 0 && Character.isWhitespace(text.charAt(end - 1))) {
+      end--;
+    }
+    int begin = end;
+    while (begin > 0 && isWord(text.charAt(begin - 1))) {
+      begin--;
+    }
+    return text.substring(begin, end);
+  }
+
+  /** One past the parenthesis that closes; -1 where it does not do so soon. */
+  private static int close(String text, int open) {
+    int depth = 0;
+    int most = Math.min(text.length(), open + 400);
+    for (int at = open; at < most; at++) {
+      char c = text.charAt(at);
+      if (c == ';' || c == '{' || c == '}') {
+        return -1;
+      }
+      depth += c == '(' ? 1 : c == ')' ? -1 : 0;
+      if (depth == 0) {
+        return at + 1;
+      }
+    }
+    return -1;
+  }
+}

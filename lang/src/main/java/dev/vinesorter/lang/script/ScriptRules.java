@@ -1,0 +1,142 @@
+package dev.vinesorter.lang.script;
+
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.read.Rules;
+import java.util.List;
+import java.util.Set;
+
+/** Where imports of JavaScript and TypeScript lead; a file's package is its folder. */
+final class ScriptRules implements Rules {
+  static final List<String> ENDS =
+      List.of(".ts", ".tsx", ".mts", ".cts", ".js", ".jsx", ".mjs", ".cjs", ".d.ts");
+
+  /** Names that members of many library types have. */
+  private static final Set<String> COMMON =
+      Set.of(
+          "push",
+          "pop",
+          "map",
+          "filter",
+          "forEach",
+          "length",
+          "then",
+          "catch",
+          "get",
+          "set",
+          "has",
+          "add",
+          "delete",
+          "keys",
+          "values",
+          "slice",
+          "splice",
+          "join",
+          "split",
+          "find",
+          "indexOf",
+          "includes",
+          "concat",
+          "toString",
+          "call",
+          "apply",
+          "bind",
+          "on",
+          "emit",
+          "test",
+          "exec",
+          "replace",
+          "trim",
+          "log",
+          "error",
+          "name",
+          "value",
+          "constructor",
+          "some",
+          "every",
+          "reduce",
+          "sort",
+          "reverse",
+          "shift",
+          "unshift",
+          "write",
+          "end",
+          "close",
+          "next");
+
+  @Override
+  public Place source(Project project, int file, Import one) {
+    if (one.from().isEmpty()) {
+      return Place.foreign("");
+    }
+    String path = project.outlines().get(file).path();
+    String folder = Project.folder(path);
+    if (one.from().startsWith(".")) {
+      Place found = module(project, Project.normal(Project.join(folder, one.from())));
+      return found == null ? Place.foreign("") : found;
+    }
+    String from = one.from();
+    String inside = from.startsWith("@/") || from.startsWith("~/") ? from.substring(2) : from;
+    boolean marked = !inside.equals(from) || from.startsWith("src/");
+    for (String around = folder; marked; around = Project.folder(around)) {
+      for (String place : List.of("", "src", "app")) {
+        Place found = module(project, Project.join(Project.join(around, place), inside));
+        if (found != null) {
+          return found;
+        }
+      }
+      if (around.isEmpty()) {
+        break;
+      }
+    }
+    return null;
+  }
+
+  /** A module by its path, with or without its end; null for none. */
+  private static Place module(Project project, String path) {
+    if (path == null) {
+      return null;
+    }
+    int exact = project.number(path);
+    if (exact >= 0) {
+      return Place.of(exact, 0);
+    }
+    boolean written = path.endsWith(".js") || path.endsWith(".mjs") || path.endsWith(".cjs");
+    String bare = written ? path.substring(0, path.lastIndexOf('.')) : path;
+    for (String stem : List.of(path, bare, Project.join(path, "index"))) {
+      for (String end : ENDS) {
+        int found = project.number(stem + end);
+        if (found >= 0) {
+          return Place.of(found, 0);
+        }
+      }
+    }
+    return null;
+  }
+
+  @Override
+  public Place inFolder(Project project, String folder, String name) {
+    return null;
+  }
+
+  @Override
+  public String packageOf(Project project, String path) {
+    return Project.folder(path).replace('/', '.');
+  }
+
+  @Override
+  public boolean seesMembers() {
+    return false;
+  }
+
+  @Override
+  public boolean includes() {
+    return false;
+  }
+
+  @Override
+  public boolean isOwn(String name) {
+    return COMMON.contains(name);
+  }
+}

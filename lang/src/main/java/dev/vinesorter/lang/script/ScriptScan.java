@@ -1,0 +1,719 @@
+package dev.vinesorter.lang.script;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.More;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Scan;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Finds what a source of JavaScript or TypeScript declares, imports and names. */
+final class ScriptScan extends Scan {
+  private static final Set<String> DECISIONS =
+      Set.of(
+          "if_statement",
+          "for_statement",
+          "for_in_statement",
+          "while_statement",
+          "do_statement",
+          "switch_case",
+          "ternary_expression",
+          "catch_clause",
+          "&&",
+          "||",
+          "??");
+
+  private static final Set<String> FUNCTIONS =
+      Set.of("arrow_function", "function_expression", "generator_function", "function");
+
+  private static final Set<String> CLASSES =
+      Set.of("class_declaration", "abstract_class_declaration", "class", "interface_declaration");
+
+  /** The class that is open; -1 for none. */
+  private int type = -1;
+
+  private ScriptScan(String path, Syntax tree) {
+    super(path, tree);
+  }
+
+  /** The outline of a source. */
+  static Outline of(String path, Syntax tree) {
+    ScriptScan scan = new ScriptScan(path, tree);
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    String name =
+        file.substring(0, file.indexOf('.', 1) < 0 ? file.length() : file.indexOf('.', 1));
+    scan.open = -1;
+    scan.open =
+        scan.outline.add(
+            new Decl(
+                -1,
+                Sort.LOOSE,
+                name,
+                0,
+                tree.text().length(),
+                0,
+                Trait.PUBLIC.bit(),
+                false,
+                More.NONE));
+    scan.hoist(0);
+    scan.inside(0);
+    return scan.outline;
+  }
+
+  private void inside(int node) {
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      visit(child);
+    }
+  }
+
+  private void visit(int node) {
+    if (node < 0) {
+      return;
+    }
+    String kind = tree.kind(node);
+    if (CLASSES.contains(kind) && tree.first(node) >= 0) {
+      type(node, tree.child(node, "name"));
+      return;
+    }
+    if (FUNCTIONS.contains(kind) && tree.first(node) >= 0) {
+      body(open, node);
+      return;
+    }
+    switch (kind) {
+      case "import_statement" -> imports(node);
+      case "export_statement" -> exports(node);
+      case "function_declaration", "generator_function_declaration", "function_signature" ->
+          function(node, tree.child(node, "name"), node);
+      case "method_definition", "method_signature", "abstract_method_signature" ->
+          function(node, tree.child(node, "name"), node);
+      case "field_definition", "public_field_definition", "property_signature" -> field(node);
+      case "type_alias_declaration" -> {
+        int made = named(Sort.TYPE, node, tree.child(node, "name"), 0, "");
+        within(made, () -> visitType(tree.child(node, "value")));
+      }
+      case "enum_declaration" -> {
+        int made = named(Sort.TYPE, node, tree.child(node, "name"), Trait.ENUM.bit(), "");
+        within(made, () -> members(tree.child(node, "body")));
+      }
+      case "internal_module", "module" -> {
+        if (tree.child(node, "name") >= 0) {
+          int made = named(Sort.TYPE, node, tree.child(node, "name"), 0, "");
+          within(made, () -> inside(tree.child(node, "body")));
+        }
+      }
+      case "variable_declarator" -> declarator(node);
+      case "assignment_expression", "augmented_assignment_expression" -> assignment(node);
+      case "call_expression" -> {
+        int called = tree.child(node, "function");
+        if (!isRequire(node)) {
+          expression(called, Kind.CALLS);
+        }
+        inside(tree.child(node, "type_arguments"));
+        visit(tree.child(node, "arguments"));
+      }
+      case "new_expression" -> {
+        expression(tree.child(node, "constructor"), Kind.CREATES);
+        visit(tree.child(node, "arguments"));
+      }
+      case "identifier", "member_expression", "shorthand_property_identifier" ->
+          expression(node, Kind.READS);
+      case "type_identifier", "nested_type_identifier" -> visitType(node);
+      case "jsx_opening_element", "jsx_self_closing_element" -> {
+        expression(tree.child(node, "name"), Kind.CALLS);
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          if (!tree.field(child).equals("name")) {
+            visit(child);
+          }
+        }
+      }
+      case "jsx_closing_element" -> {}
+      case "statement_block" ->
+          within(
+              open,
+              () -> {
+                hoist(node);
+                inside(node);
+              });
+      case "catch_clause", "for_in_statement" -> {
+        bind(tree.child(node, kind.equals("catch_clause") ? "parameter" : "left"), "");
+        inside(node);
+      }
+      case "pair" -> visit(tree.child(node, "value"));
+      case "decorator" -> decorator(node);
+      default -> inside(node);
+    }
+  }
+
+  /** Functions and variables of a block are seen in all of it. */
+  private void hoist(int block) {
+    if (open == 0) {
+      return;
+    }
+    for (int child = tree.first(block); child >= 0; child = tree.next(child)) {
+      boolean declares =
+          tree.is(child, "lexical_declaration") || tree.is(child, "variable_declaration");
+      for (int one = declares ? tree.first(child) : -1; one >= 0; one = tree.next(one)) {
+        if (tree.is(one, "variable_declarator")) {
+          bind(tree.child(one, "name"), typeOf(one));
+        }
+      }
+    }
+  }
+
+  // ---- imports and exports
+
+  private String unquoted(int node) {
+    String text = tree.text(node);
+    return text.length() < 2 ? "" : text.substring(1, text.length() - 1);
+  }
+
+  private void brings(int source, String name, String alias, int nameAt) {
+    String from = unquoted(source);
+    int slash = from.lastIndexOf('/');
+    if (!from.isEmpty()) {
+      outline.add(
+          new Import(
+              from,
+              0,
+              name,
+              alias,
+              tree.begin(source) + 2 + slash,
+              tree.end(source) - 1,
+              name.isEmpty() || name.equals("*") || name.equals("default") ? -2 : nameAt));
+    }
+  }
+
+  private void imports(int node) {
+    int source = tree.child(node, "source");
+    int clause = tree.childOf(node, "import_clause");
+    if (source < 0) {
+      inside(node);
+      return;
+    }
+    if (clause < 0) {
+      brings(source, "", "", -2);
+      return;
+    }
+    for (int child = tree.first(clause); child >= 0; child = tree.next(child)) {
+      switch (tree.kind(child)) {
+        case "identifier" -> brings(source, "default", tree.text(child), -2);
+        case "namespace_import" ->
+            brings(source, "", tree.text(tree.childOf(child, "identifier")), -2);
+        case "named_imports" -> specifiers(child, "import_specifier", source);
+        default -> {}
+      }
+    }
+  }
+
+  private void specifiers(int node, String kind, int source) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, kind)) {
+        int name = tree.child(child, "name");
+        int alias = tree.child(child, "alias");
+        brings(source, tree.text(name), tree.text(alias < 0 ? name : alias), tree.begin(name));
+      }
+    }
+  }
+
+  private void exports(int node) {
+    int source = tree.child(node, "source");
+    int clause = tree.childOf(node, "export_clause");
+    if (source >= 0) {
+      int space = tree.childOf(node, "namespace_export");
+      if (clause >= 0) {
+        specifiers(clause, "export_specifier", source);
+      } else if (space >= 0) {
+        brings(source, "", tree.text(tree.childOf(space, "identifier")), -2);
+      } else {
+        brings(source, "*", "", -2);
+      }
+      return;
+    }
+    if (clause >= 0) {
+      for (int child = tree.first(clause); child >= 0; child = tree.next(child)) {
+        int name = tree.is(child, "export_specifier") ? tree.child(child, "name") : -1;
+        int alias = name < 0 ? -1 : tree.child(child, "alias");
+        if (alias >= 0) {
+          alias(tree.text(name), tree.text(alias), name);
+        }
+      }
+      return;
+    }
+    int value = tree.child(node, "value");
+    int declaration = tree.child(node, "declaration");
+    boolean isDefault = tree.childOf(node, "default") >= 0;
+    if (isDefault && tree.is(value, "identifier")) {
+      alias(tree.text(value), "default", value);
+      expression(value, Kind.READS);
+      return;
+    }
+    int made = declaration >= 0 ? declaration : value;
+    int name = made < 0 ? -1 : tree.child(made, "name");
+    if (isDefault && name >= 0) {
+      alias(tree.text(name), "default", name);
+    } else if (isDefault && made >= 0 && FUNCTIONS.contains(tree.kind(made))) {
+      int word = tree.childOf(node, "default");
+      int decl = function(made, word, node);
+      if (decl >= 0) {
+        return;
+      }
+    } else if (isDefault && made >= 0 && CLASSES.contains(tree.kind(made))) {
+      type(made, tree.childOf(node, "default"));
+      return;
+    }
+    inside(node);
+  }
+
+  /** Another name under which others see a declaration of this file. */
+  private void alias(String name, String alias, int at) {
+    outline.add(new Import("", Import.OTHER_NAME, name, alias, tree.begin(at), tree.end(at), -1));
+  }
+
+  /** Whether a call loads a module. */
+  private boolean isRequire(int node) {
+    int called = tree.child(node, "function");
+    boolean loads =
+        tree.is(called, "identifier") && tree.text(called).equals("require")
+            || tree.is(called, "import");
+    int source = loads ? tree.childOf(tree.child(node, "arguments"), "string") : -1;
+    if (source < 0) {
+      return false;
+    }
+    int holder = tree.around(node);
+    int name = tree.is(holder, "variable_declarator") ? tree.child(holder, "name") : -1;
+    if (tree.is(name, "identifier")) {
+      brings(source, "", tree.text(name), -2);
+    } else if (tree.is(name, "object_pattern")) {
+      for (int child = tree.first(name); child >= 0; child = tree.next(child)) {
+        if (tree.is(child, "shorthand_property_identifier_pattern")) {
+          brings(source, tree.text(child), tree.text(child), tree.begin(child));
+        } else if (tree.is(child, "pair_pattern")) {
+          int key = tree.child(child, "key");
+          int value = tree.child(child, "value");
+          brings(source, tree.text(key), tree.text(value), tree.begin(key));
+        }
+      }
+    } else {
+      brings(source, "", "", -2);
+    }
+    return true;
+  }
+
+  // ---- declarations
+
+  private int named(Sort sort, int node, int name, int traits, String type) {
+    String text = tree.text(name);
+    boolean hidden = text.startsWith("#") || text.startsWith("_");
+    return declare(
+        sort,
+        text,
+        node,
+        name,
+        traits | (hidden ? Trait.PRIVATE.bit() : Trait.PUBLIC.bit()),
+        new More(List.of(), type, doc(node), 0));
+  }
+
+  private void type(int node, int name) {
+    if (name < 0) {
+      inside(node);
+      return;
+    }
+    boolean isInterface = tree.is(node, "interface_declaration");
+    int made = named(Sort.TYPE, node, name, isInterface ? Trait.INTERFACE.bit() : 0, "");
+    int before = type;
+    within(
+        made,
+        () -> {
+          type = made;
+          for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+            if (tree.is(child, "class_heritage") || tree.is(child, "extends_type_clause")) {
+              heritage(child, Kind.EXTENDS);
+            } else if (tree.is(child, "type_parameters")) {
+              typeParameters(child);
+            } else if (tree.field(child).equals("body")) {
+              inside(child);
+            }
+          }
+        });
+    type = before;
+  }
+
+  private void heritage(int node, Kind kind) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      switch (tree.kind(child)) {
+        case "extends_clause" -> heritage(child, Kind.EXTENDS);
+        case "implements_clause" -> heritage(child, Kind.IMPLEMENTS);
+        case "identifier", "member_expression" -> expression(child, kind);
+        case "type_identifier", "nested_type_identifier", "generic_type" -> {
+          int named = tree.is(child, "generic_type") ? tree.child(child, "name") : child;
+          List<String> names = List.of(tree.text(named).split("\\."));
+          int end = tree.end(named);
+          use(kind, Root.NAME, names, end - names.get(names.size() - 1).length(), end);
+        }
+        default -> {
+          if (tree.first(child) >= 0) {
+            visit(child);
+          }
+        }
+      }
+    }
+  }
+
+  private void typeParameters(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "type_parameter")) {
+        variable(tree.text(tree.child(child, "name")), "");
+      }
+    }
+  }
+
+  private int function(int node, int name, int whole) {
+    if (name < 0) {
+      body(open, node);
+      return -1;
+    }
+    int parameters = tree.child(node, "parameters");
+    boolean isStatic = tree.childOf(node, "static") >= 0;
+    String text = tree.text(name);
+    int made =
+        declare(
+            Sort.FUNCTION,
+            text,
+            whole,
+            name,
+            Trait.METHOD.bit()
+                | (isStatic ? Trait.STATIC.bit() : 0)
+                | (text.equals("constructor") ? Trait.CONSTRUCTOR.bit() : 0)
+                | (text.startsWith("#") || text.startsWith("_")
+                    ? Trait.PRIVATE.bit()
+                    : Trait.PUBLIC.bit()),
+            new More(
+                parameterNames(parameters),
+                written(tree.child(node, "return_type")),
+                doc(whole),
+                1 + decisions(node)));
+    body(made, node);
+    return made;
+  }
+
+  /** Parameters and body of a function, in a declaration. */
+  private void body(int decl, int node) {
+    within(
+        decl,
+        () -> {
+          int types = tree.childOf(node, "type_parameters");
+          if (types >= 0) {
+            typeParameters(types);
+          }
+          parameters(tree.child(node, "parameters"));
+          bind(tree.child(node, "parameter"), "");
+          visitType(tree.child(node, "return_type"));
+          visit(tree.child(node, "body"));
+        });
+  }
+
+  private void parameters(int node) {
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      int pattern = tree.child(child, "pattern");
+      int left = tree.child(child, "left");
+      int type = tree.child(child, "type");
+      bind(pattern >= 0 ? pattern : left >= 0 ? left : child, written(type));
+      visitType(type);
+      boolean property = type >= 0 && tree.childOf(child, "accessibility_modifier") >= 0;
+      if (property && this.type >= 0 && tree.is(pattern, "identifier")) {
+        int before = open;
+        open = this.type;
+        named(Sort.FIELD, child, pattern, Trait.FIELD.bit(), written(type));
+        open = before;
+      }
+      visit(tree.child(child, "value"));
+      visit(tree.child(child, "right"));
+    }
+  }
+
+  private List<String> parameterNames(int node) {
+    List<String> names = new ArrayList<>();
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      int pattern = tree.child(child, "pattern");
+      int left = tree.child(child, "left");
+      int named = pattern >= 0 ? pattern : left >= 0 ? left : child;
+      if (tree.is(named, "identifier")) {
+        names.add(tree.text(named));
+      }
+    }
+    return names;
+  }
+
+  private void field(int node) {
+    int name = tree.child(node, tree.is(node, "field_definition") ? "property" : "name");
+    int value = tree.child(node, "value");
+    if (name < 0) {
+      inside(node);
+    } else if (value >= 0 && FUNCTIONS.contains(tree.kind(value))) {
+      function(value, name, node);
+    } else {
+      int annotation = tree.child(node, "type");
+      String type = written(annotation);
+      int made =
+          named(Sort.FIELD, node, name, Trait.FIELD.bit(), type.isEmpty() ? made(value) : type);
+      within(
+          made,
+          () -> {
+            visitType(annotation);
+            visit(value);
+          });
+    }
+  }
+
+  private void members(int node) {
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      int name = tree.is(child, "enum_assignment") ? tree.child(child, "name") : child;
+      if (tree.is(name, "property_identifier")) {
+        named(Sort.FIELD, child, name, Trait.FIELD.bit() | Trait.STATIC.bit(), "");
+      }
+    }
+  }
+
+  private void declarator(int node) {
+    int name = tree.child(node, "name");
+    int value = tree.child(node, "value");
+    int annotation = tree.child(node, "type");
+    boolean top = open == 0 || outline.decls().get(open).sort() == Sort.TYPE;
+    boolean loads = tree.is(value, "call_expression") && isRequire(value);
+    if (loads) {
+      return;
+    }
+    if (top && tree.is(name, "identifier")) {
+      if (value >= 0 && FUNCTIONS.contains(tree.kind(value))) {
+        function(value, name, node);
+        return;
+      }
+      if (value >= 0 && tree.is(value, "class")) {
+        type(value, name);
+        return;
+      }
+      int made = named(Sort.FIELD, node, name, Trait.FIELD.bit(), typeOf(node));
+      within(
+          made,
+          () -> {
+            visitType(annotation);
+            visit(value);
+          });
+      return;
+    }
+    bind(name, typeOf(node));
+    visitType(annotation);
+    if (!tree.is(name, "identifier")) {
+      inside(name);
+    }
+    visit(value);
+  }
+
+  private void assignment(int node) {
+    int left = tree.child(node, "left");
+    int right = tree.child(node, "right");
+    String text = tree.text(left);
+    boolean exports = text.startsWith("exports.") || text.startsWith("module.exports.");
+    int property = tree.is(left, "member_expression") ? tree.child(left, "property") : -1;
+    if (text.equals("module.exports") && tree.is(right, "identifier")) {
+      alias(tree.text(right), "default", right);
+    } else if (exports
+        && open == 0
+        && property >= 0
+        && text.chars().filter(c -> c == '.').count() < 3) {
+      if (right >= 0 && FUNCTIONS.contains(tree.kind(right))) {
+        function(right, property, node);
+        return;
+      }
+      boolean same = tree.is(right, "identifier") && tree.text(right).equals(tree.text(property));
+      if (!same && outline.find(0, tree.text(property)) < 0) {
+        named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
+      }
+    } else if (type >= 0
+        && tree.is(left, "member_expression")
+        && tree.is(tree.child(left, "object"), "this")
+        && outline.find(type, tree.text(property)) < 0) {
+      int before = open;
+      open = type;
+      named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
+      open = before;
+    } else {
+      expression(left, Kind.WRITES);
+    }
+    visit(right);
+  }
+
+  private void bind(int node, String type) {
+    if (node < 0) {
+      return;
+    }
+    switch (tree.kind(node)) {
+      case "identifier", "shorthand_property_identifier_pattern" -> variable(tree.text(node), type);
+      case "pair_pattern" -> bind(tree.child(node, "value"), "");
+      case "assignment_pattern", "object_assignment_pattern" ->
+          bind(tree.child(node, "left"), type);
+      case "object_pattern", "array_pattern", "rest_pattern" -> {
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          bind(child, "");
+        }
+      }
+      default -> {}
+    }
+  }
+
+  private String typeOf(int declarator) {
+    String type = written(tree.child(declarator, "type"));
+    return type.isEmpty() ? made(tree.child(declarator, "value")) : type;
+  }
+
+  /** The type of an object that is made where it stands; empty for another value. */
+  private String made(int value) {
+    int inner = tree.is(value, "await_expression") ? tree.first(value) : value;
+    if (!tree.is(inner, "new_expression")) {
+      return "";
+    }
+    List<String> names = names(tree.child(inner, "constructor"));
+    return names == null ? "" : String.join(".", names);
+  }
+
+  /** The name of a type as written; empty for one that is not just named. */
+  private String written(int annotation) {
+    if (annotation < 0) {
+      return "";
+    }
+    for (int child = tree.first(annotation); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "type_identifier") || tree.is(child, "nested_type_identifier")) {
+        return tree.text(child).replaceAll("\\s+", "");
+      }
+      if (tree.is(child, "generic_type")) {
+        return tree.text(tree.child(child, "name"));
+      }
+    }
+    return "";
+  }
+
+  // ---- names
+
+  private void visitType(int node) {
+    if (node < 0) {
+      return;
+    }
+    if (tree.is(node, "type_identifier")) {
+      use(Kind.REFERS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+    } else if (tree.is(node, "nested_type_identifier")) {
+      int name = tree.child(node, "name");
+      List<String> names = List.of(tree.text(node).replaceAll("\\s+", "").split("\\."));
+      use(Kind.REFERS, Root.NAME, names, tree.begin(name), tree.end(name));
+    } else if (tree.is(node, "property_signature") || tree.is(node, "method_signature")) {
+      visitType(tree.child(node, "type"));
+      visitType(tree.child(node, "return_type"));
+    } else if (tree.is(node, "type_query")) {
+      inside(node);
+    } else if (!tree.is(node, "identifier")) {
+      for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+        visitType(child);
+      }
+    }
+  }
+
+  private void decorator(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "call_expression")) {
+        expression(tree.child(child, "function"), Kind.ANNOTATES);
+        visit(tree.child(child, "arguments"));
+      } else if (tree.is(child, "identifier") || tree.is(child, "member_expression")) {
+        expression(child, Kind.ANNOTATES);
+      }
+    }
+  }
+
+  /** The names of a chain; null where it begins with another expression. */
+  private List<String> names(int node) {
+    List<String> names = new ArrayList<>();
+    int at = node;
+    while (tree.is(at, "member_expression")) {
+      names.add(0, tree.text(tree.child(at, "property")));
+      at = tree.child(at, "object");
+    }
+    if (!tree.is(at, "identifier")) {
+      return null;
+    }
+    names.add(0, tree.text(at));
+    return names;
+  }
+
+  private void expression(int node, Kind kind) {
+    if (tree.is(node, "identifier") || tree.is(node, "shorthand_property_identifier")) {
+      use(kind, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+      return;
+    }
+    if (!tree.is(node, "member_expression")) {
+      visit(node);
+      return;
+    }
+    int property = tree.child(node, "property");
+    int object = tree.child(node, "object");
+    List<String> chain = new ArrayList<>(List.of(tree.text(property)));
+    int at = object;
+    while (tree.is(at, "member_expression")) {
+      chain.add(0, tree.text(tree.child(at, "property")));
+      at = tree.child(at, "object");
+    }
+    Root root = Root.UNKNOWN;
+    if (tree.is(at, "this")) {
+      root = Root.SELF;
+    } else if (tree.is(at, "super")) {
+      root = Root.SUPER;
+    } else if (tree.is(at, "identifier")) {
+      root = Root.NAME;
+      chain.add(0, tree.text(at));
+    } else if (!made(at).isEmpty()) {
+      root = Root.NAME;
+      chain.addAll(0, List.of(made(at).split("\\.")));
+    } else {
+      chain = List.of(tree.text(property));
+    }
+    use(kind, root, chain, tree.begin(property), tree.end(property));
+    if (tree.is(object, "identifier")) {
+      use(
+          Kind.THROUGH,
+          Root.NAME,
+          List.of(tree.text(object)),
+          tree.begin(object),
+          tree.end(object));
+    } else if (!tree.is(object, "this") && !tree.is(object, "super")) {
+      expression(object, Kind.READS);
+    }
+  }
+
+  // ---- measures
+
+  private String doc(int node) {
+    int around = tree.around(node);
+    int at = tree.is(around, "export_statement") ? around : node;
+    int holder = tree.around(at);
+    int before = -1;
+    for (int child = holder < 0 ? -1 : tree.first(holder);
+        child >= 0 && child != at;
+        child = tree.next(child)) {
+      before = child;
+    }
+    String text = tree.is(before, "comment") ? tree.text(before) : "";
+    return text.startsWith("/**") ? sentence(text.replaceAll("[/*]+", " ")) : "";
+  }
+
+  private int decisions(int node) {
+    int found = 0;
+    for (int at = node; at < tree.past(node); at++) {
+      found += DECISIONS.contains(tree.kind(at)) ? 1 : 0;
+    }
+    return found;
+  }
+}

@@ -1,0 +1,2 @@
+/** JavaScript and TypeScript: files as modules, with what they import from each other. */
+package dev.vinesorter.lang.script;
