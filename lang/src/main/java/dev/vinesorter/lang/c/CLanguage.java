@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.c;
 
+import dev.vinesorter.lang.move.FileMoves;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.read.OutlineReader;
 import dev.vinesorter.lang.tree.Grammar;
@@ -43,6 +44,10 @@ public final class CLanguage implements Language {
 
   @Override
   public SourceReader reader() {
+    return outlines();
+  }
+
+  private OutlineReader outlines() {
     return new OutlineReader(this::owns, CLanguage::scan, new CRules());
   }
 
@@ -55,11 +60,11 @@ public final class CLanguage implements Language {
 
   @Override
   public StepEditor editor(Reading before, ReadOptions options) {
-    return (survey, step, sources) -> null;
+    return new FileMoves(outlines(), new CSpecifiers(), before, options);
   }
 
   @Override
   public Set<String> verbs() {
-    return Set.of();
+    return Set.of("move");
   }
 }

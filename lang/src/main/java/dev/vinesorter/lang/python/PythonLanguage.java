@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.python;
 
+import dev.vinesorter.lang.move.FileMoves;
 import dev.vinesorter.lang.read.OutlineReader;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.source.language.Language;
@@ -26,17 +27,21 @@ public final class PythonLanguage implements Language {
 
   @Override
   public SourceReader reader() {
+    return outlines();
+  }
+
+  private OutlineReader outlines() {
     return new OutlineReader(
         this::owns, (path, text) -> PythonScan.of(path, GRAMMAR.parse(text)), new PythonRules());
   }
 
   @Override
   public StepEditor editor(Reading before, ReadOptions options) {
-    return (survey, step, sources) -> null;
+    return new FileMoves(outlines(), new PythonSpecifiers(new PythonRules()), before, options);
   }
 
   @Override
   public Set<String> verbs() {
-    return Set.of();
+    return Set.of("move");
   }
 }

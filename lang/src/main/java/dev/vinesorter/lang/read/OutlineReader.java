@@ -48,6 +48,26 @@ public final class OutlineReader implements SourceReader {
     this.rules = rules;
   }
 
+  /** Whether a file is a source of the language. */
+  public boolean isSource(String path) {
+    return isSource.test(path);
+  }
+
+  /** What the language adds to the common way of looking names up. */
+  public Rules rules() {
+    return rules;
+  }
+
+  /** The outlines of sources that were read before, but for those that changed since. */
+  public Project project(Overlay sources, Reading before) {
+    List<Outline> outlines = new ArrayList<>();
+    for (String path : sources.paths().stream().filter(isSource).sorted().toList()) {
+      String note = sources.changed().containsKey(path) ? null : before.memo().notes().get(path);
+      outlines.add(note == null ? outline(sources, path) : OutlineNote.read(path, note));
+    }
+    return new Project(outlines, sources.paths());
+  }
+
   @Override
   public Reading read(Overlay sources, ReadOptions options, Progress progress) {
     return read(sources, options, progress, Map.of());

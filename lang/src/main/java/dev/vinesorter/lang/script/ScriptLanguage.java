@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.script;
 
+import dev.vinesorter.lang.move.FileMoves;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.read.OutlineReader;
 import dev.vinesorter.lang.tree.Grammar;
@@ -29,6 +30,10 @@ public final class ScriptLanguage implements Language {
 
   @Override
   public SourceReader reader() {
+    return outlines();
+  }
+
+  private OutlineReader outlines() {
     return new OutlineReader(this::owns, ScriptLanguage::scan, new ScriptRules());
   }
 
@@ -39,11 +44,11 @@ public final class ScriptLanguage implements Language {
 
   @Override
   public StepEditor editor(Reading before, ReadOptions options) {
-    return (survey, step, sources) -> null;
+    return new FileMoves(outlines(), new ScriptSpecifiers(), before, options);
   }
 
   @Override
   public Set<String> verbs() {
-    return Set.of();
+    return Set.of("move");
   }
 }

@@ -1,0 +1,301 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Site;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Forecast;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.read.OutlineReader;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.Progress;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import dev.vinesorter.source.text.TextEdits;
+import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Moves sources into folders. Every import that names them, and every one of theirs, is written for
+ * the new places; the outcome is read again, and each name has to mean what it meant.
+ */
+public final class FileMoves implements StepEditor {
+  private final OutlineReader reader;
+  private final Specifiers specifiers;
+  private final ReadOptions options;
+  private Reading known;
+
+  /**
+   * An editor.
+   *
+   * @param before what the reader made of the sources before the first step
+   */
+  public FileMoves(
+      OutlineReader reader, Specifiers specifiers, Reading before, ReadOptions options) {
+    this.reader = reader;
+    this.specifiers = specifiers;
+    this.options = options;
+    this.known = before;
+  }
+
+  @Override
+  public Result carryOut(Survey survey, Step step, Overlay sources) {
+    List<Reason> reasons = new ArrayList<>();
+    Step.Move move = (Step.Move) step;
+    Map<String, String> paths = new LinkedHashMap<>();
+    for (String unit : step.units()) {
+      goal(survey, unit, move.into(), sources, paths, reasons);
+    }
+    if (reasons.isEmpty() && paths.isEmpty()) {
+      return new Result(StepOutcome.alreadyDone(), survey);
+    }
+    Overlay edited = sources.copy();
+    if (reasons.isEmpty()) {
+      edit(edited, new Moves(paths), reasons);
+    }
+    Reading fresh = known;
+    if (reasons.isEmpty()) {
+      Set<String> changed = new TreeSet<>(edited.changed().keySet());
+      fresh = reader.read(edited, options, Progress.SILENT, known, changed);
+      compare(survey, fresh.survey(), paths, reasons);
+    }
+    if (!reasons.isEmpty()) {
+      return new Result(StepOutcome.refused(reasons), survey);
+    }
+    sources.become(edited);
+    known = fresh;
+    return new Result(
+        StepOutcome.changed(List.of()).with(List.of(), mentions(sources, paths)), fresh.survey());
+  }
+
+  private static void refuse(List<Reason> reasons, RefusalCode code, String message, Site... at) {
+    reasons.add(new Reason(code, message, List.of(at)));
+  }
+
+  // ---- what goes where
+
+  private void goal(
+      Survey survey,
+      String unit,
+      String into,
+      Overlay sources,
+      Map<String, String> paths,
+      List<Reason> reasons) {
+    String path = path(survey.units(), unit, sources);
+    String folder = into.equals(".") || into.equals("./") ? "" : into.replaceAll("/+$", "");
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    String to = Project.join(folder, name);
+    if (!sources.exists(path) || !reader.isSource(path)) {
+      if (!sources.exists(path) && sources.exists(to)) {
+        return;
+      }
+      refuse(
+          reasons,
+          sources.exists(path) ? RefusalCode.NOT_YET : RefusalCode.UNKNOWN_UNIT,
+          sources.exists(path)
+              ? unit + " is no source; so far files of source code move in this language."
+              : "There is no file " + unit + " under the root. Name a file by its path.");
+      return;
+    }
+    if (path.equals(to)) {
+      return;
+    }
+    String normal = Project.normal(folder);
+    boolean hidden = to.startsWith(".") || to.contains("/.");
+    if (normal == null || !normal.equals(folder) || hidden || into.startsWith("/")) {
+      refuse(
+          reasons, RefusalCode.BAD_TARGET, "'" + into + "' is no folder for sources of this root.");
+    } else if (specifiers.stays(path)) {
+      refuse(
+          reasons,
+          RefusalCode.BAD_TARGET,
+          path + " is found by its name and place, so it has to stay there.");
+    } else if (Files.isSymbolicLink(sources.root().path().resolve(path))) {
+      refuse(
+          reasons,
+          RefusalCode.LINKED_FILE,
+          path + " is a symbolic link; move the file that it leads to.");
+    } else if (sources.exists(to)
+        || sources.isOnDisk(to) && !sources.changed().containsKey(to)
+        || sources.exists(folder)) {
+      refuse(reasons, RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
+    } else {
+      paths.put(path, to);
+    }
+  }
+
+  /** The path of the source that a name means: its own, or that of the file that holds a type. */
+  private static String path(Units units, String unit, Overlay sources) {
+    if (sources.exists(unit) || unit.contains("/")) {
+      return unit;
+    }
+    int found = units.find(unit, Level.TYPE);
+    int file = found < 0 ? -1 : units.fileOf(found);
+    boolean whole = file >= 0 && units.begin(found) == 0 && units.end(found) == units.end(file);
+    return whole ? units.name(file) : unit;
+  }
+
+  // ---- imports
+
+  private void edit(Overlay sources, Moves moves, List<Reason> reasons) {
+    Project project = reader.project(sources, known);
+    Map<String, TextEdits> all = new TreeMap<>();
+    for (int file = 0; file < project.outlines().size(); file++) {
+      Outline outline = project.outlines().get(file);
+      String text = null;
+      for (Import one : outline.imports()) {
+        Place from = one.level() < 0 ? null : reader.rules().source(project, file, one);
+        boolean concerns =
+            from != null && !from.isForeign() && concerns(project, file, from, one, moves);
+        if (!concerns) {
+          continue;
+        }
+        text = text == null ? sources.text(outline.path()).text() : text;
+        TextEdits edits = all.computeIfAbsent(outline.path(), path -> new TextEdits());
+        try {
+          specifiers.rewrite(new Specifiers.Asked(project, file, one, from, moves), text, edits);
+        } catch (CannotMoveException e) {
+          Site at = SourceText.site(outline.path(), outline.lines(), e.at(), e.at() + 1);
+          refuse(reasons, e.refusal(), e.getMessage(), at);
+        } catch (TextEdits.OverlapException e) {
+          Site at = SourceText.site(outline.path(), outline.lines(), one.at(), one.end());
+          refuse(
+              reasons, RefusalCode.EDITS_OVERLAP, "Two imports share what would be written.", at);
+        }
+      }
+    }
+    if (!reasons.isEmpty()) {
+      return;
+    }
+    all.forEach(
+        (path, edits) -> {
+          if (!edits.isEmpty()) {
+            SourceText old = sources.text(path);
+            sources.put(path, old.with(edits.apply(old.text())));
+          }
+        });
+    moves.paths().forEach((from, to) -> sources.move(from, to, sources.text(from)));
+  }
+
+  /** Whether an import is of a source that goes, or stands in one. */
+  private boolean concerns(Project project, int file, Place from, Import one, Moves moves) {
+    String importer = project.outlines().get(file).path();
+    boolean goes = !moves.of(importer).equals(importer);
+    if (from.file() >= 0) {
+      String path = project.outlines().get(from.file()).path();
+      goes |= !moves.of(path).equals(path);
+    }
+    Place named = one.name().isEmpty() ? null : submodule(project, from, one.name());
+    if (named != null && named.file() >= 0) {
+      String path = project.outlines().get(named.file()).path();
+      goes |= !moves.of(path).equals(path);
+    }
+    return goes;
+  }
+
+  /** The source in a folder that an import names; null for none. */
+  private Place submodule(Project project, Place from, String name) {
+    String folder = from.file() < 0 ? from.folder() : project.outlines().get(from.file()).path();
+    return reader.rules().inFolder(project, folder, name);
+  }
+
+  // ---- the proof
+
+  /** Whether all is as it was but for the places: every name, and what could not be told. */
+  private void compare(
+      Survey before, Survey fresh, Map<String, String> paths, List<Reason> reasons) {
+    SurveyDraft draft = new SurveyDraft(before);
+    Units units = before.units();
+    paths.forEach(
+        (from, to) -> {
+          int file = units.find(from, Level.FILE);
+          int there = fresh.units().find(to, Level.FILE);
+          String home = fresh.units().name(fresh.units().packageOf(there));
+          int known2 = units.find(home, Level.PACKAGE);
+          draft.name(file, to);
+          draft.parent(file, known2 >= 0 ? known2 : draft.add(Level.PACKAGE, -1, home, -1, 0));
+        });
+    Survey foretold = draft.survey();
+    for (Forecast.Rebinding one : Forecast.rebindings(foretold, fresh)) {
+      refuse(
+          reasons,
+          RefusalCode.REBINDING,
+          one.found() + " would be meant instead of " + one.expected() + ".",
+          new Site(one.file(), one.line(), one.column(), 0, 0));
+    }
+    Set<String> imports = imports(foretold);
+    imports.removeAll(imports(fresh));
+    for (String lost : imports) {
+      refuse(reasons, RefusalCode.REBINDING, "This import would be lost: " + lost + ".");
+    }
+    List<String> messages = before.problems().stream().map(Problem::message).toList();
+    for (Problem one : Forecast.newProblems(messages, fresh)) {
+      refuse(
+          reasons,
+          RefusalCode.WOULD_NOT_COMPILE,
+          "After the step: " + one.message(),
+          new Site(one.file(), one.line(), 1, 0, 0));
+    }
+    if (fresh.unresolved().size() > before.unresolved().size()) {
+      refuse(reasons, RefusalCode.REBINDING, "A name that was known would mean nothing any more.");
+    }
+  }
+
+  private static Set<String> imports(Survey survey) {
+    Set<String> all = new TreeSet<>();
+    Units units = survey.units();
+    for (int unit = 0; unit < units.size(); unit++) {
+      for (int r = survey.references().row(unit); r < survey.references().row(unit + 1); r++) {
+        int target = survey.references().target(r);
+        if (survey.references().kind(r) == dev.vinesorter.core.model.Kind.IMPORTS) {
+          all.add(units.name(units.fileOf(unit)) + " takes " + units.name(target));
+        }
+      }
+    }
+    return all;
+  }
+
+  /** Where other texts have the old paths, each as a sentence. */
+  private List<String> mentions(Overlay sources, Map<String, String> paths) {
+    List<String> found = new ArrayList<>();
+    for (String path : sources.paths()) {
+      if (reader.isSource(path) || path.endsWith(".java") || found.size() > 20) {
+        continue;
+      }
+      try {
+        if (Files.size(sources.root().path().resolve(path)) > 1 << 20) {
+          continue;
+        }
+      } catch (java.io.IOException e) {
+        continue;
+      }
+      String text = sources.text(path).text();
+      for (String old : paths.keySet()) {
+        int at = text.indexOf(old);
+        if (at >= 0) {
+          Site site = SourceText.site(path, SourceText.lineStarts(text), at, at + old.length());
+          found.add(
+              path + ":" + site.line() + " names " + old + "; look whether it has to follow.");
+        }
+      }
+    }
+    return found;
+  }
+}
