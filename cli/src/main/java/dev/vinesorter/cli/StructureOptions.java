@@ -41,12 +41,18 @@ final class StructureOptions {
       names = "--fold",
       paramLabel = "GLOB,GLOB",
       description =
-          "Files that fit these path patterns with the same wildcards are one; may be said again.")
+          "Files that fit these path patterns with the same wildcards are one; may be said again. "
+              + "A header and its source in one folder are; not so with 'none'.")
   private List<String> folds = new ArrayList<>();
+
+  @Option(
+      names = "--certain",
+      description = "Leave out what only a name tells, since just one unit has it.")
+  private boolean certain;
 
   /** These options as one text, the same for the same view. */
   String text() {
-    return withTests + " " + hide + " " + folds;
+    return withTests + " " + hide + " " + folds + " " + certain;
   }
 
   /** What judges are asked about in that view. */
@@ -78,7 +84,15 @@ final class StructureOptions {
     List<Tidy.ShortName> shown = new ArrayList<>(meant.shortNames());
     shortNames.forEach((prefix, name) -> shown.add(new Tidy.ShortName(prefix, name)));
     List<List<Glob>> folded = new ArrayList<>(meant.folds());
-    folds.forEach(one -> folded.add(Stream.of(one.split(",")).map(Glob::ofPath).toList()));
-    return View.MAIN.withTests(withTests).with(new Tidy(hidden, shown, folded));
+    folds.forEach(
+        one ->
+            folded.add(
+                one.equals("none")
+                    ? Tidy.APART
+                    : Stream.of(one.split(",")).map(Glob::ofPath).toList()));
+    return View.MAIN
+        .withTests(withTests)
+        .withCertain(certain)
+        .with(new Tidy(hidden, shown, folded));
   }
 }

@@ -165,7 +165,44 @@ public final class LevelGraph {
       for (List<Glob> fold : view.tidy().folds()) {
         fold(units, named, fold, groups);
       }
+      if (!view.tidy().folds().contains(Tidy.APART)) {
+        foldHeaders(units, named, groups);
+      }
       return groups;
+    }
+
+    /** A header and its source in one folder are one, called like the header. */
+    private static void foldHeaders(Units units, List<Named> named, String[] groups) {
+      Map<String, String> headers = new HashMap<>();
+      for (int n = 0; n < groups.length; n++) {
+        String stem = stem(units, named.get(n), HEADERS);
+        if (stem != null && groups[n] == null) {
+          headers.putIfAbsent(stem, named.get(n).name);
+        }
+      }
+      for (int n = 0; n < groups.length && !headers.isEmpty(); n++) {
+        String stem = stem(units, named.get(n), HEADERS);
+        stem = stem == null ? stem(units, named.get(n), BODIES) : stem;
+        if (stem != null && groups[n] == null) {
+          groups[n] = headers.get(stem);
+        }
+      }
+    }
+
+    private static final java.util.Set<String> HEADERS =
+        java.util.Set.of("h", "hh", "hpp", "hxx", "h++");
+
+    private static final java.util.Set<String> BODIES =
+        java.util.Set.of("c", "cc", "cpp", "cxx", "c++", "inl", "ipp", "tpp");
+
+    /** The path of a file without its end, where that is one of some; else null. */
+    private static String stem(Units units, Named one, java.util.Set<String> ends) {
+      int dot = one.name.lastIndexOf('.');
+      boolean is =
+          units.level(one.unit) == Level.FILE
+              && dot >= 0
+              && ends.contains(one.name.substring(dot + 1));
+      return is ? one.name.substring(0, dot) : null;
     }
 
     private static void fold(Units units, List<Named> named, List<Glob> fold, String[] groups) {
@@ -198,7 +235,7 @@ public final class LevelGraph {
       }
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         int used = nodeOf[references.target(r)];
-        if (used >= 0 && used != user && view.shows(references.kind(r))) {
+        if (used >= 0 && used != user && view.shows(references, r)) {
           from[count] = user;
           to[count] = used;
           weight[count++] = 1;
@@ -254,7 +291,7 @@ public final class LevelGraph {
     for (int at = index[0][fromNode]; at < index[0][fromNode + 1]; at++) {
       int unit = index[1][at];
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-        if (nodeOf[references.target(r)] == toNode && view.shows(references.kind(r))) {
+        if (nodeOf[references.target(r)] == toNode && view.shows(references, r)) {
           found.add(r);
         }
       }
@@ -311,7 +348,7 @@ public final class LevelGraph {
       for (int r = references.row(unit); user >= 0 && r < references.row(unit + 1); r++) {
         int used = nodeOf[references.target(r)];
         Kind kind = references.kind(r);
-        if (used >= 0 && used != user && view.shows(kind)) {
+        if (used >= 0 && used != user && view.shows(references, r)) {
           keys[count++] = (user * nodes + used) * rank.length + rank[kind.ordinal()];
         }
       }

@@ -74,7 +74,7 @@ public record Reason(boolean direct, Level level, List<Link> links) {
       }
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         int used = references.target(r);
-        if (view.shows(references.kind(r)) && units.inside(used, to)) {
+        if (view.shows(references, r) && units.inside(used, to)) {
           boolean stays = nested && (units.inside(unit, to) || units.inside(used, from));
           if (!stays) {
             found.add(r);

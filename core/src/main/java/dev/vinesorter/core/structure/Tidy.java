@@ -13,6 +13,11 @@ import java.util.List;
  *     unit, named after the file that fits the first
  */
 public record Tidy(List<UnitPattern> hidden, List<ShortName> shortNames, List<List<Glob>> folds) {
+  /**
+   * Among folds it says that headers and sources of C and C++ are not one without being told so.
+   */
+  public static final List<Glob> APART = List.of();
+
   public static final Tidy NONE = new Tidy(List.of(), List.of(), List.of());
 
   /** A prefix and what is shown for it. */

@@ -58,7 +58,7 @@ public record UnitCard(
       }
       for (int r = references.row(from); r < references.row(from + 1); r++) {
         int to = references.target(r);
-        if (!view.shows(references.kind(r)) || !shown[to]) {
+        if (!view.shows(references, r) || !shown[to]) {
           continue;
         }
         if (inside[from] && !inside[to]) {

@@ -154,7 +154,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
         }
         for (int r = references.row(unit); r < references.row(unit + 1); r++) {
           int target = references.target(r);
-          if (shown[target] && view.shows(references.kind(r))) {
+          if (shown[target] && view.shows(references, r)) {
             int top = units.topTypeOf(target);
             int used = top < 0 ? target : top;
             if (used != speaker[unit]) {

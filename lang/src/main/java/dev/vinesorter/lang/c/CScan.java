@@ -108,7 +108,10 @@ final class CScan extends Scan {
       }
       case "type_definition" -> typedef(node);
       case "struct_specifier", "union_specifier", "class_specifier", "enum_specifier" ->
-          type(node, false);
+          // Alone it only says that there is such a type.
+          type(
+              node,
+              tree.field(node).isEmpty() && !tree.is(tree.around(node), "friend_declaration"));
       case "function_definition" -> function(node);
       case "declaration", "field_declaration" -> declaration(node);
       case "parameter_declaration", "optional_parameter_declaration" -> parameter(node);

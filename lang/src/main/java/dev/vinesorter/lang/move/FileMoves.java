@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.move;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.Site;
@@ -264,7 +265,9 @@ public final class FileMoves implements StepEditor {
     for (int unit = 0; unit < units.size(); unit++) {
       for (int r = survey.references().row(unit); r < survey.references().row(unit + 1); r++) {
         int target = survey.references().target(r);
-        if (survey.references().kind(r) == dev.vinesorter.core.model.Kind.IMPORTS) {
+        // A package is taken with each of its modules, and another one with a module elsewhere.
+        boolean whole = units.simpleName(target).equals("__init__");
+        if (survey.references().kind(r) == Kind.IMPORTS && !whole) {
           all.add(units.name(units.fileOf(unit)) + " takes " + units.name(target));
         }
       }

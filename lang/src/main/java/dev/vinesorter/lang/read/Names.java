@@ -265,7 +265,12 @@ final class Names {
               ? lookUp(file, one.around(), parts[0], depth + 1)
               : type == null ? null : member(type, parts[n], depth + 1);
     }
-    return type == null || depth > MOST_DEEP ? null : member(type, name, depth + 1);
+    if (type == null || depth > MOST_DEEP) {
+      return null;
+    }
+    // Inside of a type its name means it, though its constructors are called so, too.
+    boolean own = type.file() >= 0 && decl(type).name().equals(name);
+    return own ? type : member(type, name, depth + 1);
   }
 
   private Place inside(int file, int decl, String name) {
