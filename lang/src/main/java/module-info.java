@@ -4,6 +4,10 @@ module dev.vinesorter.lang {
 
   provides dev.vinesorter.source.language.Language with
       dev.vinesorter.lang.c.CLanguage,
+      dev.vinesorter.lang.csharp.CSharpLanguage,
+      dev.vinesorter.lang.kotlin.KotlinLanguage,
+      dev.vinesorter.lang.php.PhpLanguage,
       dev.vinesorter.lang.python.PythonLanguage,
+      dev.vinesorter.lang.ruby.RubyLanguage,
       dev.vinesorter.lang.script.ScriptLanguage;
 }

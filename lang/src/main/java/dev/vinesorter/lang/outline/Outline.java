@@ -82,6 +82,8 @@ public final class Outline {
     NAME,
     /** Such a name with all that is around what it means, from which nothing else can be meant. */
     PATH,
+    /** The type of a variable. */
+    OF_TYPE,
     /** The object whose method it stands in. */
     SELF,
     /** The type above that of this object. */

@@ -92,7 +92,7 @@ public abstract class Scan {
       }
       if (type != null) {
         chain.remove(0);
-        begins = type.isEmpty() ? Root.UNKNOWN : Root.NAME;
+        begins = type.isEmpty() ? Root.UNKNOWN : Root.OF_TYPE;
         if (!type.isEmpty()) {
           chain.addAll(0, List.of(type.split("\\.")));
         }

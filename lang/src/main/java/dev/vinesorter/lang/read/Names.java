@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.read;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
@@ -43,6 +44,9 @@ final class Names {
   /** The source in which the name stands that is looked up. */
   private int asking;
 
+  /** Whether only a type is meant, and nothing else of the name. */
+  private boolean typesOnly;
+
   Names(Project project, Rules rules) {
     this.project = project;
     this.rules = rules;
@@ -84,7 +88,7 @@ final class Names {
   }
 
   private boolean isOfSpace(Decl decl) {
-    return rules.includes() && (decl.sort() == Sort.SPACE || decl.sort() == Sort.LOOSE);
+    return rules.namespaces() && (decl.sort() == Sort.SPACE || decl.sort() == Sort.LOOSE);
   }
 
   /** The full name of a namespace; empty outside of all. */
@@ -152,9 +156,14 @@ final class Names {
           next = 0;
         }
       }
-      case NAME, PATH -> {
-        at = lookUp(file, use.decl(), chain.get(0), 0);
+      case NAME, PATH, OF_TYPE -> {
+        boolean alone = chain.size() == 1 && isOfType(use.kind());
+        at = typed(use.root() == Root.OF_TYPE || alone, file, use.decl(), chain.get(0));
         next = 1;
+        if (at == null && chain.size() > 1 && rules.namespaces()) {
+          at = full(file, expanded(file, chain), 0);
+          next = at == null ? next : chain.size();
+        }
       }
       default -> {
         at = null;
@@ -169,6 +178,33 @@ final class Names {
       at = inside;
     }
     return at != null ? at : unknown(use, use.root() == Root.NAME ? 0 : chain.size() - 1, null);
+  }
+
+  private static boolean isOfType(Kind kind) {
+    return kind == Kind.REFERS
+        || kind == Kind.CREATES
+        || kind == Kind.EXTENDS
+        || kind == Kind.IMPLEMENTS;
+  }
+
+  /** What a name alone means, where that may have to be a type. */
+  private Place typed(boolean only, int file, int decl, String name) {
+    typesOnly = only && rules.namespaces();
+    Place found = lookUp(file, decl, name, 0);
+    typesOnly = false;
+    return found;
+  }
+
+  /** A qualified name with what its first part stands for, where that is another name. */
+  private List<String> expanded(int file, List<String> chain) {
+    for (Import one : outlines.get(file).imports()) {
+      if (one.level() == -2 && one.alias().equals(chain.get(0))) {
+        List<String> full = new ArrayList<>(Arrays.asList(one.from().split("\\.")));
+        full.addAll(chain.subList(1, chain.size()));
+        return full;
+      }
+    }
+    return chain;
   }
 
   /** The type that a declaration stands in, or is; -1 for none. */
@@ -188,7 +224,7 @@ final class Names {
     boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
     boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
     boolean never = use.root() == Root.PATH || use.kind() == Kind.THROUGH || rules.isOwn(last);
-    if (alone && !rules.includes() || known || !rules.guesses() || never) {
+    if (alone && !rules.namespaces() || known || !rules.guesses() || never) {
       return holder != null && holder.isForeign() ? holder : null;
     }
     List<Place> all = byName.getOrDefault(last, List.of());
@@ -256,6 +292,25 @@ final class Names {
     return inFile(file, name, depth);
   }
 
+  /** What a name means that begins with its namespace; null for nothing. */
+  Place full(int file, List<String> chain, int depth) {
+    for (int n = chain.size() - 1; n >= 0; n--) {
+      Place at = inSpace(file, String.join(".", chain.subList(0, n)), chain.get(n));
+      for (int next = n + 1; at != null && next < chain.size(); next++) {
+        at = member(at, chain.get(next), depth + 1);
+      }
+      if (at != null && (decl(at).sort() != Sort.SPACE || at.file() < 0)) {
+        return at;
+      }
+    }
+    return null;
+  }
+
+  /** Whether sources of ours declare something in a namespace. */
+  boolean hasSpace(String name) {
+    return spaces.containsKey(name);
+  }
+
   private Place ofApart(int file, Decl one, String name, int depth) {
     String[] parts = one.name().split("::");
     Place type = null;
@@ -275,7 +330,15 @@ final class Names {
 
   private Place inside(int file, int decl, String name) {
     int found = outlines.get(file).find(decl, name);
-    return found < 0 ? null : Place.of(file, found);
+    if (found < 0) {
+      return null;
+    }
+    Decl one = outlines.get(file).decls().get(found);
+    boolean other =
+        typesOnly && (one.sort() == Sort.FIELD || one.sort() == Sort.FUNCTION)
+            || Trait.CONSTRUCTOR.in(one.traits())
+                && one.name().equals(outlines.get(file).decls().get(decl).name());
+    return other ? null : Place.of(file, found);
   }
 
   /** What a name means at the top of a file: declared there, imported, or seen by an include. */
@@ -306,18 +369,14 @@ final class Names {
         }
       }
     }
-    Place included = rules.includes() ? inSpace(file, "", name) : null;
+    Place included = rules.namespaces() ? inSpace(file, "", name) : null;
     for (Import one :
-        rules.includes() && included == null ? outline.imports() : List.<Import>of()) {
+        rules.namespaces() && included == null ? outline.imports() : List.<Import>of()) {
       if (one.level() < 0 && one.name().equals("*")) {
         included = included == null ? inSpace(file, one.from(), name) : included;
       } else if (one.level() < 0 && one.alias().equals(name)) {
-        List<String> names = Arrays.asList(one.from().split("\\."));
-        Place from = names.size() < 2 ? null : inSpace(file, "", names.get(0));
-        for (int n = 1; from != null && n < names.size(); n++) {
-          from = member(from, names.get(n), depth + 1);
-        }
-        included = included == null ? from : included;
+        Place from = full(file, Arrays.asList(one.from().split("\\.")), depth + 1);
+        included = included == null || from != null ? from : included;
       }
     }
     return included != null ? included : own;
@@ -340,10 +399,10 @@ final class Names {
     if (all.isEmpty()) {
       return null;
     }
-    Set<Integer> visible = seen(file);
+    Set<Integer> visible = rules.includes() ? seen(file) : null;
     Place declared = null;
     for (Place one : all) {
-      boolean sees = visible.contains(one.file());
+      boolean sees = visible == null || visible.contains(one.file());
       if (sees && !decl(one).only()) {
         return one;
       }
@@ -438,7 +497,13 @@ final class Names {
   }
 
   private Place chain(int file, int decl, List<String> names) {
+    boolean before = typesOnly;
+    typesOnly = rules.namespaces();
     Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), names.get(0), 1);
+    typesOnly = before;
+    if (at == null && names.size() > 1 && rules.namespaces()) {
+      return full(file, expanded(file, names), 1);
+    }
     for (int n = 1; at != null && n < names.size(); n++) {
       at = member(at, names.get(n), 1);
     }

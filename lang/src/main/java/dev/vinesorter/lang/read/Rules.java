@@ -23,6 +23,11 @@ public interface Rules {
   /** Whether a source sees all that those declare which it brings in as a whole. */
   boolean includes();
 
+  /** Whether types stand in namespaces that several sources share. */
+  default boolean namespaces() {
+    return includes();
+  }
+
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
 

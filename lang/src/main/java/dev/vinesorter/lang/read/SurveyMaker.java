@@ -101,11 +101,11 @@ final class SurveyMaker {
       return around;
     }
     boolean type = decl.sort() == Sort.TYPE || decl.sort() == Sort.LOOSE;
-    boolean apart = type && decl.around() >= 0 && top && rules.includes();
+    boolean apart = type && decl.around() >= 0 && top && rules.namespaces();
     String name =
         decl.sort() == Sort.FUNCTION
             ? rules.functionName(decl)
-            : apart ? qualified(decls, number) : decl.name();
+            : apart && rules.includes() ? qualified(decls, number) : decl.name();
     if (decl.only() && definedElsewhere(file, number)) {
       return -1;
     }
@@ -180,6 +180,7 @@ final class SurveyMaker {
     Outline outline = project.outlines().get(file);
     for (Import one : outline.imports()) {
       if (one.level() < 0) {
+        used(file, one);
         continue;
       }
       Place from = names.source(file, one);
@@ -197,6 +198,22 @@ final class SurveyMaker {
       } else if (taken && what == null) {
         unresolved(outline, one.name(), one.nameAt(), one.nameAt() + one.name().length());
       }
+    }
+  }
+
+  /**
+   * A namespace, or a name out of one, that a source uses; of what is ours only the names count.
+   */
+  private void used(int file, Import one) {
+    if (rules.includes() || one.level() == Import.OTHER_NAME) {
+      return;
+    }
+    Place what =
+        one.name().equals("*") ? null : names.full(file, List.of(one.from().split("\\.")), 0);
+    if (what != null) {
+      refer(files[file], what, Kind.IMPORTS, one.at(), one.end());
+    } else if (!names.hasSpace(one.from())) {
+      foreign(files[file], one.from(), Kind.IMPORTS, one.at(), one.end());
     }
   }
 

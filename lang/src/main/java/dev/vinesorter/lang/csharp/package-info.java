@@ -1,0 +1,2 @@
+/** C#: types and functions in their namespaces. */
+package dev.vinesorter.lang.csharp;

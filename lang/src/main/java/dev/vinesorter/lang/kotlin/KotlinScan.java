@@ -1,0 +1,313 @@
+package dev.vinesorter.lang.kotlin;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.TreeScan;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Finds what a Kotlin source declares, imports and names. */
+final class KotlinScan extends TreeScan {
+  private KotlinScan(String path, Syntax tree) {
+    super(
+        path,
+        tree,
+        Set.of(
+            "if_expression",
+            "for_statement",
+            "while_statement",
+            "do_while_statement",
+            "when_entry",
+            "catch_block",
+            "elvis_expression",
+            "conjunction_expression",
+            "disjunction_expression"));
+  }
+
+  /** The outline of a source. */
+  static Outline of(String path, Syntax tree) {
+    return new KotlinScan(path, tree).scan();
+  }
+
+  @Override
+  protected void visit(int node) {
+    switch (tree.kind(node)) {
+      case "package_header" -> {
+        int name = tree.childOf(node, "identifier");
+        if (name >= 0) {
+          open = space(String.join(".", parts(tree.text(name))), node, name);
+        }
+      }
+      case "import_header" -> {
+        int name = tree.childOf(node, "identifier");
+        boolean all = tree.childOf(node, "wildcard_import") >= 0;
+        int alias = tree.childOf(node, "import_alias");
+        if (name >= 0) {
+          using(
+              name,
+              all ? USING_ALL : USING_ONE,
+              alias < 0 ? "" : tree.text(tree.childOf(alias, "type_identifier")));
+        }
+      }
+      case "class_declaration", "object_declaration" -> declaration(node);
+      case "companion_object" -> inside(tree.childOf(node, "class_body"));
+      case "function_declaration" -> function(node);
+      case "property_declaration" -> property(node);
+      case "class_parameter" -> parameter(node, tree.childOf(node, "binding_pattern_kind") >= 0);
+      case "parameter" -> parameter(node, false);
+      case "enum_entry" -> {
+        int name = tree.childOf(node, "simple_identifier");
+        if (name >= 0) {
+          field(node, name, Trait.PUBLIC.bit() | Trait.STATIC.bit(), "");
+        }
+        inside(tree.childOf(node, "value_arguments"));
+      }
+      case "lambda_literal" -> within(open, () -> inside(node));
+      case "lambda_parameters", "multi_variable_declaration" -> variables(node);
+      case "for_statement" ->
+          within(
+              open,
+              () -> {
+                variable(
+                    tree.text(
+                        tree.childOf(
+                            tree.childOf(node, "variable_declaration"), "simple_identifier")),
+                    "");
+                inside(node);
+              });
+      case "call_expression" -> {
+        expression(tree.first(node), Kind.CALLS);
+        inside(tree.childOf(node, "call_suffix"));
+      }
+      case "assignment" -> {
+        int target = tree.childOf(node, "directly_assignable_expression");
+        if (target >= 0) {
+          chain(target, Kind.WRITES);
+        }
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          if (child != target) {
+            visit(child);
+          }
+        }
+      }
+      case "simple_identifier", "navigation_expression" -> expression(node, Kind.READS);
+      case "user_type" -> userType(node, Kind.REFERS);
+      case "comment", "line_comment", "multiline_comment", "string_content" -> {}
+      default -> inside(node);
+    }
+  }
+
+  private void declaration(int node) {
+    int name = tree.childOf(node, "type_identifier");
+    String head =
+        tree.text().substring(tree.begin(node), name < 0 ? tree.begin(node) : tree.begin(name));
+    int traits =
+        access(node, "modifiers", Trait.PUBLIC.bit())
+            | (head.contains("interface ") ? Trait.INTERFACE.bit() : 0)
+            | (head.contains("enum ") ? Trait.ENUM.bit() : 0);
+    type(
+        node,
+        name,
+        traits,
+        () -> {
+          for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+            if (tree.is(child, "delegation_specifier")) {
+              above(child);
+            } else if (tree.is(child, "type_parameters")) {
+              typeParameters(child);
+            } else if (!tree.is(child, "type_identifier")) {
+              visit(child);
+            }
+          }
+        });
+  }
+
+  private void above(int node) {
+    int made = tree.childOf(node, "constructor_invocation");
+    int named = tree.childOf(made >= 0 ? made : node, "user_type");
+    if (named >= 0) {
+      userType(named, made >= 0 ? Kind.EXTENDS : Kind.IMPLEMENTS);
+    }
+    inside(made < 0 ? -1 : tree.childOf(made, "value_arguments"));
+  }
+
+  private void typeParameters(int node) {
+    for (int one : all(node, "type_parameter")) {
+      variable(tree.text(tree.childOf(one, "type_identifier")), "");
+    }
+  }
+
+  private void function(int node) {
+    int name = tree.childOf(node, "simple_identifier");
+    if (name < 0) {
+      inside(node);
+      return;
+    }
+    int parameters = tree.childOf(node, "function_value_parameters");
+    List<String> names = new ArrayList<>();
+    for (int one : all(parameters, "parameter")) {
+      names.add(tree.text(tree.childOf(one, "simple_identifier")));
+    }
+    int gives = tree.childOf(node, "user_type");
+    Runnable does =
+        () -> {
+          for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+            if (tree.is(child, "type_parameters")) {
+              typeParameters(child);
+            } else if (child != name) {
+              visit(child);
+            }
+          }
+        };
+    if (isOutside()) {
+      function(
+          node, name, access(node, "modifiers", Trait.PUBLIC.bit()), names, written(gives), does);
+    } else {
+      variable(tree.text(name), "");
+      within(open, does);
+    }
+  }
+
+  private void property(int node) {
+    int declared = tree.childOf(node, "variable_declaration");
+    int name = declared < 0 ? -1 : tree.childOf(declared, "simple_identifier");
+    if (name < 0) {
+      variables(node);
+      inside(node);
+      return;
+    }
+    String type = typeOf(declared);
+    type = type.isEmpty() ? made(node) : type;
+    Runnable does =
+        () -> {
+          for (int child = tree.first(declared); child >= 0; child = tree.next(child)) {
+            if (child != name) {
+              visit(child);
+            }
+          }
+          for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+            if (child != declared) {
+              visit(child);
+            }
+          }
+        };
+    if (isOutside()) {
+      within(field(node, name, access(node, "modifiers", Trait.PUBLIC.bit()), type), does);
+    } else {
+      does.run();
+      variable(tree.text(name), type);
+    }
+  }
+
+  private void variables(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "variable_declaration")) {
+        variable(tree.text(tree.childOf(child, "simple_identifier")), typeOf(child));
+      } else if (tree.is(child, "multi_variable_declaration")) {
+        variables(child);
+      }
+    }
+  }
+
+  private void parameter(int node, boolean field) {
+    int name = tree.childOf(node, "simple_identifier");
+    if (name < 0) {
+      inside(node);
+      return;
+    }
+    if (field) {
+      field(node, name, Trait.PUBLIC.bit(), typeOf(node));
+    } else {
+      variable(tree.text(name), typeOf(node));
+    }
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (child != name) {
+        visit(child);
+      }
+    }
+  }
+
+  private String typeOf(int node) {
+    int type = tree.childOf(node, "user_type");
+    int nullable = tree.childOf(node, "nullable_type");
+    return written(type >= 0 ? type : nullable);
+  }
+
+  /** The type of an object that is made where a property gets its value. */
+  private String made(int node) {
+    int call = tree.childOf(node, "call_expression");
+    int named = call < 0 ? -1 : tree.first(call);
+    String name = tree.is(named, "simple_identifier") ? tree.text(named) : "";
+    return !name.isEmpty() && Character.isUpperCase(name.charAt(0)) ? name : "";
+  }
+
+  private void userType(int node, Kind kind) {
+    named(node, kind);
+    for (int one : all(node, "type_arguments")) {
+      inside(one);
+    }
+  }
+
+  private void expression(int node, Kind kind) {
+    if (node < 0) {
+      return;
+    }
+    if (tree.is(node, "simple_identifier")) {
+      use(kind, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+    } else if (tree.is(node, "navigation_expression")) {
+      chain(node, kind);
+    } else {
+      visit(node);
+    }
+  }
+
+  private void chain(int node, Kind kind) {
+    List<String> names = new ArrayList<>();
+    int at = node;
+    int last = -1;
+    while (tree.is(at, "navigation_expression") || tree.is(at, "directly_assignable_expression")) {
+      int suffix = tree.childOf(at, "navigation_suffix");
+      int name = suffix < 0 ? -1 : tree.childOf(suffix, "simple_identifier");
+      if (name < 0) {
+        break;
+      }
+      last = last < 0 ? name : last;
+      names.add(0, tree.text(name));
+      at = tree.first(at);
+    }
+    if (last < 0) {
+      int only = tree.childOf(node, "simple_identifier");
+      if (only >= 0) {
+        use(kind, Root.NAME, List.of(tree.text(only)), tree.begin(only), tree.end(only));
+      } else {
+        inside(node);
+      }
+      return;
+    }
+    Root root = Root.UNKNOWN;
+    if (tree.is(at, "this_expression")) {
+      root = Root.SELF;
+    } else if (tree.is(at, "super_expression")) {
+      root = Root.SUPER;
+    } else if (tree.is(at, "simple_identifier")) {
+      root = Root.NAME;
+      names.add(0, tree.text(at));
+    } else {
+      names = List.of(tree.text(last));
+      String made = tree.is(at, "call_expression") ? tree.text(tree.first(at)) : "";
+      if (!made.isEmpty() && made.length() < 100 && Character.isUpperCase(made.charAt(0))) {
+        root = Root.NAME;
+        names = List.of(made, tree.text(last));
+      }
+    }
+    use(kind, root, names, tree.begin(last), tree.end(last));
+    int object = tree.first(node);
+    if (!tree.is(object, "this_expression") && !tree.is(object, "super_expression")) {
+      expression(object, tree.is(object, "simple_identifier") ? Kind.READS : Kind.READS);
+    }
+  }
+}

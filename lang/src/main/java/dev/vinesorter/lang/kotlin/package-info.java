@@ -1,0 +1,2 @@
+/** Kotlin: types and functions in their namespaces. */
+package dev.vinesorter.lang.kotlin;

@@ -1,0 +1,254 @@
+package dev.vinesorter.lang.outline;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.More;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** What scans of languages with classes in namespaces have in common. */
+public abstract class TreeScan extends Scan {
+  /** {@link Import#level()} of a namespace all of whose names are seen. */
+  public static final int USING_ALL = -1;
+
+  /** {@link Import#level()} of one name out of a namespace. */
+  public static final int USING_ONE = -2;
+
+  /** The type that is open; -1 for none. */
+  protected int type = -1;
+
+  private final Set<String> decisions;
+
+  /**
+   * A scan of a source.
+   *
+   * @param decisions the kinds of nodes that each are a decision
+   */
+  protected TreeScan(String path, Syntax tree, Set<String> decisions) {
+    super(path, tree);
+    this.decisions = decisions;
+  }
+
+  /** Scans the whole. */
+  protected final Outline scan() {
+    String path = outline.path();
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    open = -1;
+    open =
+        outline.add(
+            new Decl(
+                -1,
+                Sort.LOOSE,
+                file.replace('.', '_'),
+                0,
+                tree.text().length(),
+                0,
+                Trait.PUBLIC.bit(),
+                false,
+                More.NONE));
+    inside(0);
+    return outline;
+  }
+
+  /** Looks at a node. */
+  protected abstract void visit(int node);
+
+  protected final void inside(int node) {
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      visit(child);
+    }
+  }
+
+  /** The nodes of a kind right in another. */
+  protected final List<Integer> all(int node, String kind) {
+    List<Integer> found = new ArrayList<>();
+    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, kind)) {
+        found.add(child);
+      }
+    }
+    return found;
+  }
+
+  /** The names of a qualified one. */
+  protected final List<String> parts(String written) {
+    String plain = written;
+    for (char open1 : new char[] {'<', '(', '[', '?'}) {
+      int at = plain.indexOf(open1);
+      plain = at < 0 ? plain : plain.substring(0, at);
+    }
+    List<String> parts = new ArrayList<>();
+    for (String part : plain.strip().split("[.\\\\:]+")) {
+      if (!part.isBlank()) {
+        parts.add(part.strip());
+      }
+    }
+    return parts;
+  }
+
+  /** A type by its names, apart by dots; empty for what is no name. */
+  protected final String written(int node) {
+    String text = node < 0 || tree.end(node) - tree.begin(node) > 200 ? "" : tree.text(node);
+    List<String> parts = parts(text);
+    boolean named =
+        !parts.isEmpty()
+            && parts.stream().allMatch(one -> Character.isJavaIdentifierStart(one.charAt(0)))
+            && text.indexOf(' ') < 0
+            && text.indexOf('|') < 0;
+    return named ? String.join(".", parts) : "";
+  }
+
+  /** Opens a namespace for the rest of the file, or for a body. */
+  protected final int space(String name, int node, int nameNode) {
+    return outline.add(
+        new Decl(
+            open,
+            Sort.SPACE,
+            name,
+            tree.begin(node),
+            tree.end(node),
+            tree.begin(nameNode),
+            Trait.PUBLIC.bit(),
+            false,
+            More.NONE));
+  }
+
+  /** What an import names, and under which name. */
+  protected final void using(int node, int level, String alias) {
+    List<String> parts = parts(tree.text(node));
+    if (parts.isEmpty()) {
+      return;
+    }
+    String last = parts.get(parts.size() - 1);
+    outline.add(
+        new Import(
+            String.join(".", parts),
+            level,
+            level == USING_ALL ? "*" : "",
+            level == USING_ALL ? "" : alias.isEmpty() ? last : alias,
+            tree.end(node) - last.length(),
+            tree.end(node),
+            -1));
+  }
+
+  /** A type, with what is done while it is open. */
+  protected final void type(int node, int name, int traits, Runnable does) {
+    if (name < 0) {
+      inside(node);
+      return;
+    }
+    int made =
+        declare(
+            Sort.TYPE, tree.text(name), node, name, traits, new More(List.of(), "", doc(node), 0));
+    int before = type;
+    within(
+        made,
+        () -> {
+          type = made;
+          does.run();
+        });
+    type = before;
+  }
+
+  /** A function, with what is done while it is open. */
+  protected final void function(
+      int node, int name, int traits, List<String> parameters, String gives, Runnable does) {
+    int made =
+        declare(
+            Sort.FUNCTION,
+            tree.text(name),
+            node,
+            name,
+            traits | Trait.METHOD.bit(),
+            new More(parameters, gives, doc(node), 1 + decisions(node)));
+    within(made, does);
+  }
+
+  /** A field of a type, or a variable outside of all. */
+  protected final int field(int node, int name, int traits, String written) {
+    return declare(
+        Sort.FIELD,
+        tree.text(name),
+        node,
+        name,
+        traits | Trait.FIELD.bit(),
+        new More(List.of(), written, "", 0));
+  }
+
+  /** Whether what is declared here is of a type, or of the file, and not of a function. */
+  protected final boolean isOutside() {
+    Sort sort = outline.decls().get(open).sort();
+    return sort != Sort.FUNCTION && sort != Sort.FIELD;
+  }
+
+  /** A use of a name with what is written before it. */
+  protected final void named(int node, Kind kind) {
+    List<String> parts = parts(tree.text(node));
+    if (parts.isEmpty() || !Character.isJavaIdentifierStart(parts.get(0).charAt(0))) {
+      return;
+    }
+    String last = parts.get(parts.size() - 1);
+    int at = tree.text().indexOf(last, tree.begin(node));
+    int end = lastEnd(node, last, at);
+    use(kind, parts.size() > 1 ? Root.PATH : Root.NAME, parts, end - last.length(), end);
+  }
+
+  /** Where the last of the names in a node ends, arguments behind it not counted. */
+  private int lastEnd(int node, String last, int at) {
+    String text = tree.text(node);
+    int cut = text.length();
+    for (char open1 : new char[] {'<', '(', '[', '?'}) {
+      int found = text.indexOf(open1);
+      cut = found < 0 ? cut : Math.min(cut, found);
+    }
+    int found = text.substring(0, cut).lastIndexOf(last);
+    return found < 0 ? at + last.length() : tree.begin(node) + found + last.length();
+  }
+
+  /** Access by the words before a declaration. */
+  protected final int access(int node, String kind, int otherwise) {
+    int found = otherwise;
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, kind)) {
+        String words = " " + tree.text(child) + " ";
+        found =
+            words.contains("private")
+                ? found & ~Trait.PUBLIC.bit() | Trait.PRIVATE.bit()
+                : words.contains("protected")
+                    ? found & ~Trait.PUBLIC.bit() | Trait.PROTECTED.bit()
+                    : words.contains("public") ? found | Trait.PUBLIC.bit() : found;
+        found |= words.contains("static") ? Trait.STATIC.bit() : 0;
+        found |= words.contains("abstract") ? Trait.ABSTRACT.bit() : 0;
+      }
+    }
+    return found;
+  }
+
+  private String doc(int node) {
+    int around = tree.around(node);
+    int before = -1;
+    for (int child = around < 0 ? -1 : tree.first(around);
+        child >= 0 && child != node;
+        child = tree.next(child)) {
+      before = child;
+    }
+    boolean comment = before >= 0 && tree.kind(before).endsWith("comment");
+    String text = comment ? tree.text(before) : "";
+    boolean doc = text.startsWith("/**") || text.startsWith("///") || text.startsWith("#");
+    return doc ? sentence(text.replaceAll("[/*#]+", " ").replaceAll("</?summary>", " ")) : "";
+  }
+
+  private int decisions(int node) {
+    int found = 0;
+    for (int at = node; at < tree.past(node); at++) {
+      found += decisions.contains(tree.kind(at)) ? 1 : 0;
+    }
+    return found;
+  }
+}

@@ -1,0 +1,2 @@
+/** PHP: types and functions in their namespaces. */
+package dev.vinesorter.lang.php;

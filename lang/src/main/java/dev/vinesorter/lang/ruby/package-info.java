@@ -1,0 +1,2 @@
+/** Ruby: types and functions in their namespaces. */
+package dev.vinesorter.lang.ruby;
