@@ -21,6 +21,9 @@ final class Sites {
     json.writeNumberField("line", site.line());
     json.writeNumberField("column", site.column());
     json.writeStringField("kind", survey.references().kind(reference).word());
+    if (survey.references().isLikely(reference)) {
+      json.writeBooleanField("likely", true);
+    }
     json.writeStringField("from", survey.units().name(survey.references().from(reference)));
     json.writeStringField("to", survey.units().name(survey.references().target(reference)));
     json.writeEndObject();
@@ -42,7 +45,10 @@ final class Sites {
       }
       Site site = survey.site(r);
       page.add(indent + site.file() + ":" + site.line() + ":" + site.column() + "  ")
-          .add(survey.references().kind(r).word() + " ")
+          .add(
+              (survey.references().isLikely(r) ? "likely " : "")
+                  + survey.references().kind(r).word()
+                  + " ")
           .line(survey.units().label(survey.references().target(r)));
       String line = lines.line(site.file(), site.line()).strip();
       String shortened =

@@ -128,6 +128,13 @@ final class CScan extends Scan {
                   : tree.text(node).startsWith("protected")
                       ? Trait.PROTECTED.bit()
                       : Trait.PUBLIC.bit();
+      default -> visitUse(node);
+    }
+  }
+
+  /** What is done with things that are declared elsewhere. */
+  private void visitUse(int node) {
+    switch (tree.kind(node)) {
       case "call_expression" -> {
         expression(tree.child(node, "function"), Kind.CALLS);
         visit(tree.child(node, "arguments"));

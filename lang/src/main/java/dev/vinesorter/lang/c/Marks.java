@@ -89,29 +89,36 @@ record Marks(String text, List<int[]> places) {
     }
     char previous = previous(text, begin);
     if (behind == '(') {
-      // Behind parameters or a name: void f() EXCLUDES(m); int n GUARDED_BY(m);
-      int close = close(text, next);
-      int after = close < 0 ? -1 : behindBlanks(text, close);
-      char ends = after < 0 || after >= text.length() ? 0 : text.charAt(after);
-      boolean marks = previous == ')' || isWord(previous) || previous == ']';
-      boolean closes = ends == ';' || ends == '{' || ends == '=' && isWord(previous);
-      boolean alone =
-          (previous == 0 || previous == ';' || previous == '}' || previous == '/')
-              && beginsLine(text, begin)
-              && isWord(ends);
-      return marks && closes || alone ? close : -1;
+      return endWithArguments(text, begin, next);
     }
     boolean first =
-        previous == 0
-            || previous == ';'
-            || previous == '}'
-            || previous == '{'
-            || previous == ':'
+        beginsDeclaration(previous)
             || before.equals("extern")
             || before.equals("static")
             || before.equals("inline")
             || beginsLine(text, begin);
     return first && isBeforeFunction(text, next) ? end : -1;
+  }
+
+  /** A macro with arguments behind parameters or a name, or in a line before a declaration. */
+  private static int endWithArguments(String text, int begin, int open) {
+    char previous = previous(text, begin);
+    int close = close(text, open);
+    int after = close < 0 ? -1 : behindBlanks(text, close);
+    char ends = after < 0 || after >= text.length() ? 0 : text.charAt(after);
+    boolean marks = previous == ')' || isWord(previous) || previous == ']';
+    boolean closes = ends == ';' || ends == '{' || ends == '=' && isWord(previous);
+    boolean starts = previous == '/' || beginsDeclaration(previous);
+    boolean alone = starts && previous != '{' && previous != ':' && beginsLine(text, begin);
+    return marks && closes || alone && isWord(ends) ? close : -1;
+  }
+
+  private static boolean beginsDeclaration(char previous) {
+    return previous == 0
+        || previous == ';'
+        || previous == '}'
+        || previous == '{'
+        || previous == ':';
   }
 
   private static boolean beginsLine(String text, int at) {

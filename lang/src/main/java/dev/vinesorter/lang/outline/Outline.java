@@ -8,6 +8,12 @@ import java.util.Map;
 
 /** What one source declares, brings in and names. */
 public final class Outline {
+  /** {@link #error()} of a source that was too large to be read. */
+  public static final int TOO_LARGE = -2;
+
+  /** {@link #error()} of a source on which its reader failed. */
+  public static final int FAILED = -3;
+
   /** What a declaration is. */
   public enum Sort {
     /** All of a file that stands in no type: its loose functions and variables. */
@@ -121,7 +127,8 @@ public final class Outline {
    *
    * @param length its length in chars
    * @param lines the first char of each line
-   * @param error where it departs from the grammar; -1 where it does not
+   * @param error where it departs from the grammar; -1 where it does not, less where nothing was
+   *     read
    */
   public Outline(String path, int length, int[] lines, int error) {
     this.path = path;

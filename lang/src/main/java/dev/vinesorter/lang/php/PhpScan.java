@@ -94,6 +94,13 @@ final class PhpScan extends TreeScan {
         }
         visit(tree.child(node, "body"));
       }
+      default -> visitUse(node);
+    }
+  }
+
+  /** What is done with things that are declared elsewhere. */
+  private void visitUse(int node) {
+    switch (tree.kind(node)) {
       case "object_creation_expression" -> {
         for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
           if (tree.is(child, "name") || tree.is(child, "qualified_name")) {

@@ -257,9 +257,20 @@ final class Names {
     return place.isFolder() || place.decl() == 0;
   }
 
-  /** Whether some declaration of ours has a name, so that a use of it may mean that. */
-  boolean isDeclared(String name) {
-    return byName.containsKey(name);
+  /**
+   * Whether something of ours has a name, so that a use of it may mean that.
+   *
+   * @param member whether it is a member of a type, and not something that is seen by its name
+   */
+  boolean isDeclared(String name, boolean member) {
+    for (Place one : byName.getOrDefault(name, List.of())) {
+      Decl decl = decl(one);
+      Sort around = outlines.get(one.file()).decls().get(decl.around()).sort();
+      if (decl.sort() == Sort.TYPE || (around == Sort.TYPE) == member) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** What a name alone means where it stands. */

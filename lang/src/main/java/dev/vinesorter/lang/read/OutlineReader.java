@@ -8,6 +8,7 @@ import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Memo;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -132,6 +133,24 @@ public final class OutlineReader implements SourceReader {
 
   private Outline outline(Overlay sources, String path) {
     String text = sources.text(path).text();
-    return scanner.scan(path, text.length() > LARGEST ? "" : text);
+    if (text.length() > LARGEST) {
+      return without(path, text, Outline.TOO_LARGE);
+    }
+    try {
+      return scanner.scan(path, text);
+    } catch (RuntimeException | StackOverflowError e) {
+      // One source that nobody thought of costs itself, not the others.
+      return without(path, text, Outline.FAILED);
+    }
+  }
+
+  /** The outline of a source of which nothing was read. */
+  private static Outline without(String path, String text, int why) {
+    Outline outline = new Outline(path, text.length(), SourceText.lineStarts(text), why);
+    String name = path.substring(path.lastIndexOf('/') + 1).replace('.', '_');
+    outline.add(
+        new Outline.Decl(
+            -1, Outline.Sort.LOOSE, name, 0, text.length(), 0, 0, false, Outline.More.NONE));
+    return outline;
   }
 }

@@ -80,6 +80,18 @@ final class SurveyMaker {
     for (int decl = 0; decl < decls.size(); decl++) {
       units[file][decl] = unit(file, decls, decl, marks);
     }
+    if (outline.error() < -1) {
+      boolean large = outline.error() == Outline.TOO_LARGE;
+      builder.traits(files[file], Trait.BY_NAME.bit());
+      builder.problem(
+          new Problem(
+              path,
+              0,
+              large ? "large" : "failed",
+              large
+                  ? "The file is over 4 MiB, so nothing of it was read."
+                  : "The reader failed on this file; nothing of it was read."));
+    }
     if (outline.error() >= 0) {
       int line = SourceText.site(path, outline.lines(), outline.error(), outline.error()).line();
       builder.problem(
@@ -224,7 +236,9 @@ final class SurveyMaker {
       Place meant = names.meant(file, use);
       String last = use.chain().get(use.chain().size() - 1);
       if (meant == null) {
-        boolean ours = names.isDeclared(last) && !rules.isOwn(last) && use.kind() != Kind.THROUGH;
+        boolean alone = use.chain().size() == 1 && use.root() == Outline.Root.NAME;
+        boolean ours =
+            names.isDeclared(last, !alone) && !rules.isOwn(last) && use.kind() != Kind.THROUGH;
         if (ours) {
           unresolved(outline, last, use.at(), use.end());
         }

@@ -110,6 +110,13 @@ final class ScriptScan extends Scan {
       }
       case "variable_declarator" -> declarator(node);
       case "assignment_expression", "augmented_assignment_expression" -> assignment(node);
+      default -> visitUse(node);
+    }
+  }
+
+  /** What is done with things that are declared elsewhere. */
+  private void visitUse(int node) {
+    switch (tree.kind(node)) {
       case "call_expression" -> {
         int called = tree.child(node, "function");
         if (!isRequire(node)) {
@@ -142,7 +149,7 @@ final class ScriptScan extends Scan {
                 inside(node);
               });
       case "catch_clause", "for_in_statement" -> {
-        bind(tree.child(node, kind.equals("catch_clause") ? "parameter" : "left"), "");
+        bind(tree.child(node, tree.is(node, "catch_clause") ? "parameter" : "left"), "");
         inside(node);
       }
       case "pair" -> visit(tree.child(node, "value"));

@@ -73,9 +73,9 @@ public final class Syntax {
     return text;
   }
 
-  /** What the grammar calls a node; an anonymous one is called by what it reads. */
+  /** What the grammar calls a node; an anonymous one is called by what it reads; empty for none. */
   public String kind(int node) {
-    return kinds[kind[node]];
+    return node < 0 ? "" : kinds[kind[node]];
   }
 
   /** Whether a node is of that kind. */
@@ -98,12 +98,12 @@ public final class Syntax {
 
   /** The node around; -1 for the root. */
   public int around(int node) {
-    return around[node];
+    return node < 0 ? -1 : around[node];
   }
 
   /** The first node in another; -1 for none. */
   public int first(int node) {
-    return past[node] > node + 1 ? node + 1 : -1;
+    return node >= 0 && past[node] > node + 1 ? node + 1 : -1;
   }
 
   /** The node beside another, behind it; -1 for none. */
@@ -112,14 +112,14 @@ public final class Syntax {
     return after < size && around[after] == around[node] ? after : -1;
   }
 
-  /** One past the last node inside another. */
+  /** One past the last node inside another; 0 for none. */
   public int past(int node) {
-    return past[node];
+    return node < 0 ? 0 : past[node];
   }
 
   /** The field that a node stands in; empty for none. */
   public String field(int node) {
-    return field[node] == 0 ? "" : fields[field[node]];
+    return node < 0 || field[node] == 0 ? "" : fields[field[node]];
   }
 
   /** The first node in a field of another; -1 for none. */
