@@ -152,7 +152,9 @@ final class KotlinScan extends TreeScan {
     for (int one : all(parameters, "parameter")) {
       names.add(tree.text(tree.childOf(one, "simple_identifier")));
     }
-    int gives = tree.childOf(node, "user_type");
+    int first = tree.childOf(node, "user_type");
+    int receiver = first >= 0 && tree.begin(first) < tree.begin(name) ? first : -1;
+    int gives = receiver < 0 ? first : -1;
     Runnable does =
         () -> {
           for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
@@ -164,8 +166,11 @@ final class KotlinScan extends TreeScan {
           }
         };
     if (isOutside()) {
-      function(
-          node, name, access(node, "modifiers", Trait.PUBLIC.bit()), names, written(gives), does);
+      // A function of a type that stands elsewhere is called after it, as one defined apart.
+      String of = written(receiver);
+      String full = (of.isEmpty() ? "" : of.replace(".", "::") + "::") + tree.text(name);
+      int access = access(node, "modifiers", Trait.PUBLIC.bit());
+      function(node, name, full, access, names, written(gives), does);
     } else {
       variable(tree.text(name), "");
       within(open, does);

@@ -37,8 +37,14 @@ public abstract class Scan {
     variables.push(new HashMap<>());
   }
 
-  /** Adds a declaration that begins and ends with a node. */
+  /**
+   * Adds a declaration that begins and ends with a node; gives the one around it where there is no
+   * name, since the text departs from the grammar.
+   */
   protected int declare(Sort sort, String name, int node, int nameNode, int traits, More more) {
+    if (nameNode < 0) {
+      return open;
+    }
     return outline.add(
         new Decl(
             open,

@@ -159,15 +159,23 @@ public abstract class TreeScan extends Scan {
   /** A function, with what is done while it is open. */
   protected final void function(
       int node, int name, int traits, List<String> parameters, String gives, Runnable does) {
-    int made =
-        declare(
-            Sort.FUNCTION,
-            tree.text(name),
-            node,
-            name,
-            traits | Trait.METHOD.bit(),
-            new More(parameters, gives, doc(node), 1 + decisions(node)));
-    within(made, does);
+    function(node, name, tree.text(name), traits, parameters, gives, does);
+  }
+
+  /**
+   * A function that is called otherwise than its name reads. Seven things, since a language knows
+   * them all of a function.
+   */
+  protected final void function(
+      int node,
+      int name,
+      String full,
+      int traits,
+      List<String> parameters,
+      String gives,
+      Runnable does) {
+    More more = new More(parameters, gives, doc(node), 1 + decisions(node));
+    within(declare(Sort.FUNCTION, full, node, name, traits | Trait.METHOD.bit(), more), does);
   }
 
   /** A field of a type, or a variable outside of all. */

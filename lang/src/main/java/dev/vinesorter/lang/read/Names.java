@@ -33,6 +33,9 @@ final class Names {
   /** Where each name is declared, in whatever file. */
   private final Map<String, List<Place>> byName = new HashMap<>();
 
+  /** Functions that are defined apart from their types, by their own names. */
+  private final Map<String, List<Place>> apart = new HashMap<>();
+
   /** What namespaces hold, by their full names. */
   private final Map<String, Map<String, List<Place>>> spaces = new HashMap<>();
 
@@ -59,6 +62,11 @@ final class Names {
         boolean local = isLocal(decls, decl);
         if (one.sort() != Sort.SPACE && !local && !one.only()) {
           byName.computeIfAbsent(one.name(), name -> new ArrayList<>(1)).add(place);
+          int colons = one.name().lastIndexOf("::");
+          if (colons > 0 && !rules.includes()) {
+            String own = one.name().substring(colons + 2);
+            apart.computeIfAbsent(own, name -> new ArrayList<>(1)).add(place);
+          }
         }
         if (one.around() >= 0 && isOfSpace(decls.get(one.around()))) {
           spaces
@@ -144,7 +152,7 @@ final class Names {
     switch (use.root()) {
       case SELF, SUPER -> {
         int type = typeAround(file, use.decl());
-        at = type < 0 ? null : Place.of(file, type);
+        at = type < 0 ? typeApart(file, use.decl()) : Place.of(file, type);
         if (at != null && use.root() == Root.SUPER) {
           Place found = null;
           for (Place one : above(at)) {
@@ -322,6 +330,39 @@ final class Names {
     return spaces.containsKey(name);
   }
 
+  /** The type of what is defined apart from it; null for another declaration. */
+  private Place typeApart(int file, int decl) {
+    List<Decl> decls = outlines.get(file).decls();
+    for (int at = decl; at > 0; at = decls.get(at).around()) {
+      String name = decls.get(at).name();
+      int colons = name.lastIndexOf("::");
+      if (colons > 0 && decls.get(at).sort() == Sort.FUNCTION) {
+        return chainFrom(file, at, Arrays.asList(name.substring(0, colons).split("::")));
+      }
+    }
+    return null;
+  }
+
+  /** What a name that begins with a type means where it stands. */
+  private Place chainFrom(int file, int decl, List<String> names) {
+    Place at = lookUp(file, decl, names.get(0), 1);
+    for (int n = 1; at != null && n < names.size(); n++) {
+      at = member(at, names.get(n), 1);
+    }
+    return at;
+  }
+
+  /** A function that is defined apart for a type or one above it; null for none. */
+  private Place extension(Place type, String name, int depth) {
+    for (Place one : apart.getOrDefault(name, List.of())) {
+      Place of = depth > 1 ? null : typeApart(one.file(), one.decl());
+      if (of != null && (of.equals(type) || above(type).contains(of))) {
+        return one;
+      }
+    }
+    return null;
+  }
+
   private Place ofApart(int file, Decl one, String name, int depth) {
     String[] parts = one.name().split("::");
     Place type = null;
@@ -492,6 +533,7 @@ final class Names {
         if (meant != null && !meant.equals(of)) {
           found = member(meant, name, depth + 1);
         }
+        found = found == null ? extension(of, name, depth) : found;
       }
       default -> {
         String type = decl.more().type();
