@@ -18,6 +18,7 @@ module dev.vinesorter.source {
 
   exports dev.vinesorter.source.config;
   exports dev.vinesorter.source.disk;
+  exports dev.vinesorter.source.facts;
   exports dev.vinesorter.source.git;
   exports dev.vinesorter.source.journal;
   exports dev.vinesorter.source.keep;
@@ -27,4 +28,7 @@ module dev.vinesorter.source {
   exports dev.vinesorter.source.text;
 
   uses dev.vinesorter.source.language.Language;
+
+  provides dev.vinesorter.source.language.Language with
+      dev.vinesorter.source.facts.FactsLanguage;
 }

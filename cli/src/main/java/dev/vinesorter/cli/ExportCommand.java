@@ -3,6 +3,7 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.report.Export;
+import dev.vinesorter.report.FactsExport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -23,7 +24,8 @@ final class ExportCommand extends BaseCommand {
   /** The formats. */
   enum Format {
     csv,
-    json
+    json,
+    facts
   }
 
   @Option(
@@ -35,18 +37,24 @@ final class ExportCommand extends BaseCommand {
 
   @Option(
       names = "--level",
-      required = true,
       paramLabel = "L",
       converter = LevelConverter.class,
-      description = "module, package, file, type or member.")
+      description = "module, package, file, type or member; facts have all.")
   private Level level;
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
   @Override
   public Integer call() {
+    if (level == null && format != Format.facts) {
+      throw new UsageException("Say the level: --level module, package, file, type or member.");
+    }
     Workbench bench = workbench();
     Survey survey = bench.current().shown();
+    if (format == Format.facts) {
+      print(FactsExport.of(survey));
+      return ExitCode.DONE;
+    }
     print(
         format == Format.csv && !common.json
             ? Export.csv(survey, level, structure.view(bench))

@@ -1,6 +1,7 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.report.SurveyReport;
+import dev.vinesorter.source.facts.FactsLanguage;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.read.ReadOptions;
 import java.io.File;
@@ -51,6 +52,14 @@ final class SurveyCommand extends BaseCommand {
   private List<String> marks = new ArrayList<>();
 
   @Option(
+      names = "--facts",
+      paramLabel = "FILE",
+      description =
+          "Units and dependencies that another reader wrote: a file below the root called"
+              + " NAME.facts.jsonl. All such files are read; this one has to be there.")
+  private List<String> facts = new ArrayList<>();
+
+  @Option(
       names = "--keep",
       paramLabel = "NAME",
       description = "Keep a copy under this name, for 'vinesort drift NAME'.")
@@ -66,6 +75,20 @@ final class SurveyCommand extends BaseCommand {
   @Override
   public Integer call() {
     Workbench bench = workbench();
+    for (String file : facts) {
+      java.nio.file.Path path = java.nio.file.Path.of(file).toAbsolutePath().normalize();
+      boolean found =
+          path.startsWith(bench.root().path())
+              && java.nio.file.Files.isRegularFile(path, java.nio.file.LinkOption.NOFOLLOW_LINKS)
+              && file.endsWith(FactsLanguage.END);
+      if (!found) {
+        throw new UsageException(
+            file
+                + " is no file of facts below the root. Put it there, and call it NAME"
+                + FactsLanguage.END
+                + ".");
+      }
+    }
     List<String> libraries = new ArrayList<>();
     for (String path : classpath.split(File.pathSeparator)) {
       if (!path.isBlank()) {

@@ -41,6 +41,6 @@ class JavaLanguageTest extends LanguageContract {
 
   @Test
   void isFoundWithoutBeingNamed() {
-    assertThat(Languages.installed().names()).containsExactly("java");
+    assertThat(Languages.installed().names()).containsExactly("facts", "java");
   }
 }

@@ -1,0 +1,122 @@
+package dev.vinesorter.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A root with several languages, through the built program. */
+class LanguagesTest {
+  @TempDir Path folder;
+
+  @BeforeEach
+  void workshop() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- desk/Label.java
+        package desk;
+        public class Label { String text; }
+        --- driver/lamp.h
+        void lamp_on(int steps);
+        --- driver/lamp.c
+        #include "lamp.h"
+        void lamp_on(int steps) {}
+        --- driver/main.c
+        #include "lamp.h"
+        int main(void) { lamp_on(2); return 0; }
+        --- tools/price.py
+        def of(item):
+            return item.weigh()
+        --- tools/stock.py
+        from tools import price
+        class Item:
+            def weigh(self):
+                return price.of(self)
+        --- page/draw.ts
+        export const draw = () => 1;
+        --- page/app.ts
+        import { draw } from "./draw";
+        draw();
+        """);
+  }
+
+  private Program.Run run(String... words) {
+    return Program.run(folder, words);
+  }
+
+  @Test
+  void oneSurveyHasAllAndTellsWhatOnlyANameTells() {
+    JsonNode survey = run("survey", "--json").json();
+    // A header and its source are one.
+    assertThat(survey.at("/units/file").asInt()).isEqualTo(7);
+    assertThat(survey.at("/problems")).isEmpty();
+    String why = run("why", "tools/price.py", "tools/stock.py").out();
+    assertThat(why).contains("likely calls tools.stock.Item#weigh()");
+    String files = run("export", "--as", "csv", "--level", "file").out();
+    assertThat(files)
+        .contains("driver/main.c,driver/lamp.h,", "page/app.ts,page/draw.ts,", "tools/price.py,")
+        .doesNotContain("lamp.c");
+    String certain = run("export", "--as", "csv", "--level", "file", "--certain").out();
+    assertThat(certain).contains("tools/stock.py,tools/price.py,").doesNotContain("price.py,tools");
+    String apart = run("export", "--as", "csv", "--level", "file", "--fold", "none").out();
+    assertThat(apart).contains("driver/main.c,driver/lamp.c,calls,1");
+  }
+
+  @Test
+  void filesOfEachLanguageMoveInOnePlanAndComeBack() throws IOException {
+    Files.writeString(
+        folder.resolve("plan.yaml"),
+        """
+        steps:
+          - move: driver/lamp.h
+            into: driver/include
+          - move: tools/price.py
+            into: tools/money
+          - move: page/draw.ts
+            into: page/view
+          - move: desk.Label
+            into: label
+        """);
+    Map<String, String> before = Program.sources(folder);
+    JsonNode applied = run("apply", "plan.yaml", "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after.get("driver/main.c")).startsWith("#include \"include/lamp.h\"");
+    assertThat(after.get("tools/stock.py")).startsWith("from tools.money import price");
+    assertThat(after.get("page/app.ts")).contains("from \"./view/draw\"");
+    assertThat(after).containsKeys("label/Label.java", "driver/include/lamp.h");
+    assertThat(run("undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
+  void whatALanguageCannotDoIsSaid() throws IOException {
+    Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: tools.price\n");
+    Program.Run run = run("rehearse", "plan.yaml");
+    assertThat(run.code()).isEqualTo(1);
+    assertThat(run.out()).contains("no-verb", "python", "'remove'");
+    Program.Run facts = run("survey", "--facts", "elsewhere.jsonl");
+    assertThat(facts.code()).isEqualTo(2);
+    assertThat(facts.err()).contains("elsewhere.jsonl is no file of facts below the root");
+  }
+
+  @Test
+  void factsOfASurveyGiveTheSameStructure() throws IOException {
+    String facts = run("export", "--as", "facts").out();
+    Path other = Files.createDirectory(folder.resolve(".other"));
+    Files.writeString(other.resolve("shop.facts.jsonl"), facts);
+    JsonNode one = run("survey", "--json").json();
+    JsonNode two = Program.run(other, "survey", "--json").json();
+    assertThat(two.at("/problems")).isEmpty();
+    assertThat(two.at("/units")).isEqualTo(one.at("/units"));
+    assertThat(two.at("/dependencies")).isEqualTo(one.at("/dependencies"));
+  }
+}
