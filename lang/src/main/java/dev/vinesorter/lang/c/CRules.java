@@ -1,5 +1,7 @@
 package dev.vinesorter.lang.c;
 
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
@@ -122,7 +124,8 @@ final class CRules implements Rules {
       return null;
     }
     Place found = Place.of(project.number(best), 0);
-    return tie ? found.likely() : found;
+    boolean far = !component(path).equals(component(best)) && !end.contains("/");
+    return tie || far ? found.likely() : found;
   }
 
   private static int common(String one, String other) {
@@ -143,6 +146,21 @@ final class CRules implements Rules {
   @Override
   public String packageOf(Project project, String path) {
     return Project.folder(path).replace('/', '.');
+  }
+
+  /** What is static, or a macro of a body, is seen in its file alone; all else in one component. */
+  @Override
+  public boolean mayMean(String user, String holder, Decl decl) {
+    boolean header = holder.matches(".*[.](?:h|hh|hpp|hxx|inl|ipp)");
+    boolean macro = Trait.STATIC.in(decl.traits()) && !header;
+    return !Trait.PRIVATE.in(decl.traits()) && !macro && component(user).equals(component(holder));
+  }
+
+  /** The first two folders of a path. */
+  private static String component(String path) {
+    int first = path.indexOf('/');
+    int second = first < 0 ? -1 : path.indexOf('/', first + 1);
+    return second >= 0 ? path.substring(0, second) : first >= 0 ? path.substring(0, first) : "";
   }
 
   @Override

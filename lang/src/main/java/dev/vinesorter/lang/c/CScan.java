@@ -38,6 +38,10 @@ final class CScan extends Scan {
   private static final Set<String> TYPES =
       Set.of("struct_specifier", "union_specifier", "class_specifier", "enum_specifier");
 
+  /** Words of the language that stand where a name would, in a text that departs from it. */
+  private static final Set<String> WORDS =
+      Set.of("unsigned", "signed", "int", "long", "short", "char", "const", "void", "else", "if");
+
   /** What members that follow are: of a class private to begin with. */
   private int access;
 
@@ -484,7 +488,7 @@ final class CScan extends Scan {
   private void declarator(int node, int declarator, String written) {
     int name = innermost(declarator);
     int function = functionDeclarator(declarator);
-    if (name < 0) {
+    if (name < 0 || WORDS.contains(tree.text(name))) {
       visit(declarator);
       return;
     }

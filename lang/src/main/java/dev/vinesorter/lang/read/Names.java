@@ -181,11 +181,11 @@ final class Names {
     for (; at != null && next < chain.size(); next++) {
       Place inside = member(at, chain.get(next), 0);
       if (inside == null) {
-        return unknown(use, next, at);
+        return unknown(file, use, at);
       }
       at = inside;
     }
-    return at != null ? at : unknown(use, use.root() == Root.NAME ? 0 : chain.size() - 1, null);
+    return at != null ? at : unknown(file, use, null);
   }
 
   private static boolean isOfType(Kind kind) {
@@ -227,7 +227,7 @@ final class Names {
   }
 
   /** What is left where a name in a chain is not found: the only declaration of the last name. */
-  private Place unknown(Use use, int from, Place holder) {
+  private Place unknown(int file, Use use, Place holder) {
     String last = use.chain().get(use.chain().size() - 1);
     boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
     boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
@@ -240,10 +240,11 @@ final class Names {
     for (Place one : all) {
       Decl decl = decl(one);
       boolean member = outlines.get(one.file()).decls().get(decl.around()).sort() == Sort.TYPE;
-      boolean fits =
-          alone
-              ? !member && fits(use.kind(), decl.sort())
-              : member && fits(use.kind(), decl.sort());
+      boolean fits = member != alone && fits(use.kind(), decl.sort());
+      // A member is known only where the type that has it is.
+      fits &= alone || !rules.includes() || seen(file).contains(one.file());
+      fits &=
+          !alone || rules.mayMean(outlines.get(file).path(), outlines.get(one.file()).path(), decl);
       if (fits && only != null) {
         return null;
       }

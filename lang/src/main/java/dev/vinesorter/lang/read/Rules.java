@@ -36,6 +36,17 @@ public interface Rules {
     return true;
   }
 
+  /**
+   * Whether a name that stands alone, and that nothing brings in, may mean a declaration of another
+   * source.
+   *
+   * @param user the path of the source that has the name
+   * @param holder the path of the other one
+   */
+  default boolean mayMean(String user, String holder, Outline.Decl decl) {
+    return true;
+  }
+
   /** What a function's unit is called. */
   default String functionName(Outline.Decl decl) {
     return decl.name() + "()";
