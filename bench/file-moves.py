@@ -22,6 +22,11 @@ os.chdir(work)
 
 
 def imports():
+    # A package is imported with each of its modules, and another one with a module elsewhere.
+    return {one for one in all_imports() if not one[1].endswith("__init__.py")}
+
+
+def all_imports():
     return {"py": tools["python_imports"], "ts": tools["script_imports"],
             "c": lambda: tools["c_includes"](includes)}[language]()
 
