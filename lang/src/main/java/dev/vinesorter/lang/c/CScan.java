@@ -42,6 +42,12 @@ final class CScan extends Scan {
   private static final Set<String> WORDS =
       Set.of("unsigned", "signed", "int", "long", "short", "char", "const", "void", "else", "if");
 
+  /** Namespaces are not nested deeper by people. */
+  private static final int MOST_SPACES = 100;
+
+  /** How many namespaces are open. */
+  private int spaces;
+
   /** What members that follow are: of a class private to begin with. */
   private int access;
 
@@ -200,6 +206,11 @@ final class CScan extends Scan {
     int name = tree.child(node, "name");
     int body = tree.child(node, "body");
     int before = open;
+    if (spaces > MOST_SPACES) {
+      inside(body);
+      return;
+    }
+    spaces++;
     for (String part : tree.text(name).replaceAll("\\s+", "").split("::")) {
       int made =
           declare(Sort.SPACE, part, node, name < 0 ? node : name, Trait.PUBLIC.bit(), More.NONE);
@@ -208,6 +219,7 @@ final class CScan extends Scan {
     int inner = open;
     open = before;
     within(inner, () -> inside(body));
+    spaces--;
   }
 
   private void using(int node) {
@@ -766,7 +778,7 @@ final class CScan extends Scan {
   private Root receiver(int object, List<String> chain) {
     int at = object;
     List<String> behind = new ArrayList<>();
-    while (tree.is(at, "field_expression")) {
+    while (tree.is(at, "field_expression") && behind.size() < LONGEST_CHAIN) {
       behind.addAll(0, chain(tree.child(at, "field")));
       at = tree.child(at, "argument");
     }
@@ -790,14 +802,7 @@ final class CScan extends Scan {
   // ---- measures
 
   private String doc(int node) {
-    int at = node;
-    int around = tree.around(node);
-    int before = -1;
-    for (int child = around < 0 ? -1 : tree.first(around);
-        child >= 0 && child != at;
-        child = tree.next(child)) {
-      before = child;
-    }
+    int before = tree.previous(node);
     if (!tree.is(before, "comment")) {
       return "";
     }

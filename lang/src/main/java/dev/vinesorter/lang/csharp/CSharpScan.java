@@ -310,12 +310,13 @@ final class CSharpScan extends TreeScan {
     int last = tree.is(name, "generic_name") ? tree.first(name) : name;
     List<String> names = new ArrayList<>(List.of(tree.text(last)));
     int at = object(node);
-    while (tree.is(at, "member_access_expression")) {
+    while (tree.is(at, "member_access_expression") && names.size() < LONGEST_CHAIN) {
       names.add(0, parts(tree.text(tree.child(at, "name"))).get(0));
       at = object(at);
     }
     Root root = Root.UNKNOWN;
-    String word = at < 0 ? "this" : tree.text(at);
+    boolean plain = at < 0 || tree.first(at) < 0 || tree.is(at, "generic_name");
+    String word = at < 0 ? "this" : plain ? tree.text(at) : "";
     if (word.equals("this") || word.equals("base")) {
       root = word.equals("this") ? Root.SELF : Root.SUPER;
     } else if (tree.is(at, "identifier") || tree.is(at, "generic_name")) {

@@ -274,7 +274,9 @@ final class KotlinScan extends TreeScan {
     List<String> names = new ArrayList<>();
     int at = node;
     int last = -1;
-    while (tree.is(at, "navigation_expression") || tree.is(at, "directly_assignable_expression")) {
+    while (names.size() < LONGEST_CHAIN
+        && (tree.is(at, "navigation_expression")
+            || tree.is(at, "directly_assignable_expression"))) {
       int suffix = tree.childOf(at, "navigation_suffix");
       int name = suffix < 0 ? -1 : tree.childOf(suffix, "simple_identifier");
       if (name < 0) {

@@ -20,6 +20,9 @@ public abstract class Scan {
   /** A sentence of documentation is not longer. */
   private static final int LONGEST_SENTENCE = 300;
 
+  /** Chains of names that people write are shorter; each link of a longer one stands alone. */
+  protected static final int LONGEST_CHAIN = 64;
+
   protected final Syntax tree;
   protected final Outline outline;
 

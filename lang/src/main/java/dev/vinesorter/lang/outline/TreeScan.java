@@ -239,13 +239,7 @@ public abstract class TreeScan extends Scan {
   }
 
   private String doc(int node) {
-    int around = tree.around(node);
-    int before = -1;
-    for (int child = around < 0 ? -1 : tree.first(around);
-        child >= 0 && child != node;
-        child = tree.next(child)) {
-      before = child;
-    }
+    int before = tree.previous(node);
     boolean comment = before >= 0 && tree.kind(before).endsWith("comment");
     String text = comment ? tree.text(before) : "";
     boolean doc = text.startsWith("/**") || text.startsWith("///") || text.startsWith("#");

@@ -12,6 +12,9 @@ import java.util.Set;
 
 /** Finds what a PHP source declares, uses and names. */
 final class PhpScan extends TreeScan {
+  /** What is longer before an arrow is told by its last name alone. */
+  private static final int LONGEST_RECEIVER = 1000;
+
   private PhpScan(String path, Syntax tree) {
     super(
         path,
@@ -334,7 +337,8 @@ final class PhpScan extends TreeScan {
   }
 
   private Root receiver(int object, List<String> chain) {
-    String text = object < 0 ? "" : tree.text(object);
+    boolean isLong = object >= 0 && tree.end(object) - tree.begin(object) > LONGEST_RECEIVER;
+    String text = object < 0 || isLong ? "" : tree.text(object);
     if (text.equals("$this") || text.equals("self") || text.equals("static")) {
       return Root.SELF;
     }
@@ -353,7 +357,7 @@ final class PhpScan extends TreeScan {
         tree.is(object, "member_access_expression")
             || tree.is(object, "nullsafe_member_access_expression");
     int name = access ? tree.child(object, "name") : -1;
-    if (access && tree.is(name, "name")) {
+    if (access && !isLong && tree.is(name, "name")) {
       Root root = receiver(holder(object), chain);
       if (root != Root.UNKNOWN) {
         chain.add(tree.text(name));

@@ -472,7 +472,7 @@ final class PythonScan extends Scan {
   private List<String> names(int node) {
     List<String> names = new ArrayList<>();
     int at = node;
-    while (tree.is(at, "attribute")) {
+    while (tree.is(at, "attribute") && names.size() < LONGEST_CHAIN) {
       names.add(0, tree.text(tree.child(at, "attribute")));
       at = tree.child(at, "object");
     }

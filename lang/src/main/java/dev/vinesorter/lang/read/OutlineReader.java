@@ -138,8 +138,9 @@ public final class OutlineReader implements SourceReader {
     }
     try {
       return scanner.scan(path, text);
-    } catch (RuntimeException | StackOverflowError e) {
-      // One source that nobody thought of costs itself, not the others.
+    } catch (RuntimeException | StackOverflowError | LinkageError e) {
+      // One source that nobody thought of costs itself, not the others; where a grammar does not
+      // run on this machine, each of its sources is told.
       return without(path, text, Outline.FAILED);
     }
   }

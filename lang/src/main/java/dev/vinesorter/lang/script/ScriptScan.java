@@ -645,7 +645,7 @@ final class ScriptScan extends Scan {
   private List<String> names(int node) {
     List<String> names = new ArrayList<>();
     int at = node;
-    while (tree.is(at, "member_expression")) {
+    while (tree.is(at, "member_expression") && names.size() < LONGEST_CHAIN) {
       names.add(0, tree.text(tree.child(at, "property")));
       at = tree.child(at, "object");
     }
@@ -669,7 +669,7 @@ final class ScriptScan extends Scan {
     int object = tree.child(node, "object");
     List<String> chain = new ArrayList<>(List.of(tree.text(property)));
     int at = object;
-    while (tree.is(at, "member_expression")) {
+    while (tree.is(at, "member_expression") && chain.size() < LONGEST_CHAIN) {
       chain.add(0, tree.text(tree.child(at, "property")));
       at = tree.child(at, "object");
     }
@@ -705,13 +705,7 @@ final class ScriptScan extends Scan {
   private String doc(int node) {
     int around = tree.around(node);
     int at = tree.is(around, "export_statement") ? around : node;
-    int holder = tree.around(at);
-    int before = -1;
-    for (int child = holder < 0 ? -1 : tree.first(holder);
-        child >= 0 && child != at;
-        child = tree.next(child)) {
-      before = child;
-    }
+    int before = tree.previous(at);
     String text = tree.is(before, "comment") ? tree.text(before) : "";
     return text.startsWith("/**") ? sentence(text.replaceAll("[/*]+", " ")) : "";
   }

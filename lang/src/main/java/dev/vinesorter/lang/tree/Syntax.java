@@ -112,6 +112,15 @@ public final class Syntax {
     return after < size && around[after] == around[node] ? after : -1;
   }
 
+  /** The node beside another, before it; -1 for none. */
+  public int previous(int node) {
+    int at = node <= 0 || around[node] == node - 1 ? -1 : node - 1;
+    while (at >= 0 && around[at] != around[node]) {
+      at = around[at];
+    }
+    return at;
+  }
+
   /** One past the last node inside another; 0 for none. */
   public int past(int node) {
     return node < 0 ? 0 : past[node];
