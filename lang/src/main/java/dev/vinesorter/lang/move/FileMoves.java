@@ -234,7 +234,9 @@ public final class FileMoves implements StepEditor {
           draft.parent(file, known2 >= 0 ? known2 : draft.add(Level.PACKAGE, -1, home, -1, 0));
         });
     Survey foretold = draft.survey();
-    for (Forecast.Rebinding one : Forecast.rebindings(foretold, fresh)) {
+    // What only a name tells is told otherwise from another place, and proves nothing.
+    Survey proven = certain(foretold);
+    for (Forecast.Rebinding one : Forecast.rebindings(proven, certain(fresh))) {
       refuse(
           reasons,
           RefusalCode.REBINDING,
@@ -254,9 +256,29 @@ public final class FileMoves implements StepEditor {
           "After the step: " + one.message(),
           new Site(one.file(), one.line(), 1, 0, 0));
     }
-    if (fresh.unresolved().size() > before.unresolved().size()) {
+    if (open(fresh) > open(before)) {
       refuse(reasons, RefusalCode.REBINDING, "A name that was known would mean nothing any more.");
     }
+  }
+
+  /** A survey without what only a name tells. */
+  private static Survey certain(Survey survey) {
+    SurveyDraft draft = new SurveyDraft(survey);
+    for (int r = 0; r < survey.references().size(); r++) {
+      if (survey.references().isLikely(r)) {
+        draft.target(r, -1);
+      }
+    }
+    return draft.survey();
+  }
+
+  /** How many names nobody can tell for certain. */
+  private static int open(Survey survey) {
+    int open = survey.unresolved().size();
+    for (int r = 0; r < survey.references().size(); r++) {
+      open += survey.references().isLikely(r) ? 1 : 0;
+    }
+    return open;
   }
 
   private static Set<String> imports(Survey survey) {

@@ -264,6 +264,10 @@ final class SurveyMaker {
   }
 
   private void refer(int user, Place meant, Kind kind, int at, int end) {
+    if (names.decl(meant).sort() == Sort.SPACE) {
+      // A namespace is no unit, and no one source declares it.
+      return;
+    }
     int used = units[meant.file()][meant.decl()];
     if (used >= 0 && user >= 0 && used != user && at >= 0) {
       if (meant.sort() == Place.Found.LIKELY) {
