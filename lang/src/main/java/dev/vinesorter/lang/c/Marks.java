@@ -45,11 +45,20 @@ record Marks(String text, List<int[]> places) {
     List<int[]> places = new ArrayList<>();
     Matcher word = CAPITALS.matcher(text);
     int past = 0;
+    // The first char of the word's line that is no blank, and one past that line.
+    int first = 0;
+    int next = 0;
     while (word.find()) {
-      if (word.start() < past || isDirective(text, word.start())) {
+      while (next <= word.start()) {
+        first = behindBlanks(text, next);
+        int end = text.indexOf('\n', next);
+        next = end < 0 ? text.length() + 1 : end + 1;
+      }
+      // A line of the preprocessor marks nothing.
+      if (word.start() < past || text.charAt(first) == '#') {
         continue;
       }
-      int end = end(text, word.start(), word.end());
+      int end = end(text, word.start(), word.end(), word.start() == first);
       if (end > 0) {
         plain = plain == null ? new StringBuilder(text) : plain;
         for (int at = word.start(); at < end; at++) {
@@ -64,17 +73,12 @@ record Marks(String text, List<int[]> places) {
     return new Marks(plain == null ? text : plain.toString(), places);
   }
 
-  /** Whether a place is in a line of the preprocessor. */
-  private static boolean isDirective(String text, int at) {
-    int line = text.lastIndexOf('\n', at) + 1;
-    while (line < at && (text.charAt(line) == ' ' || text.charAt(line) == '\t')) {
-      line++;
-    }
-    return text.charAt(line) == '#';
-  }
-
-  /** Where a macro that marks something ends; -1 for another word. */
-  private static int end(String text, int begin, int end) {
+  /**
+   * Where a macro that marks something ends; -1 for another word.
+   *
+   * @param beginsLine whether nothing but blanks stands before it in its line
+   */
+  private static int end(String text, int begin, int end, boolean beginsLine) {
     String before = wordBefore(text, begin);
     if (KEYWORDS.contains(before)) {
       return -1;
@@ -89,19 +93,19 @@ record Marks(String text, List<int[]> places) {
     }
     char previous = previous(text, begin);
     if (behind == '(') {
-      return endWithArguments(text, begin, next);
+      return endWithArguments(text, begin, next, beginsLine);
     }
     boolean first =
         beginsDeclaration(previous)
             || before.equals("extern")
             || before.equals("static")
             || before.equals("inline")
-            || beginsLine(text, begin);
+            || beginsLine;
     return first && isBeforeFunction(text, next) ? end : -1;
   }
 
   /** A macro with arguments behind parameters or a name, or in a line before a declaration. */
-  private static int endWithArguments(String text, int begin, int open) {
+  private static int endWithArguments(String text, int begin, int open, boolean beginsLine) {
     char previous = previous(text, begin);
     int close = close(text, open);
     int after = close < 0 ? -1 : behindBlanks(text, close);
@@ -109,7 +113,7 @@ record Marks(String text, List<int[]> places) {
     boolean marks = previous == ')' || isWord(previous) || previous == ']';
     boolean closes = ends == ';' || ends == '{' || ends == '=' && isWord(previous);
     boolean starts = previous == '/' || beginsDeclaration(previous);
-    boolean alone = starts && previous != '{' && previous != ':' && beginsLine(text, begin);
+    boolean alone = starts && previous != '{' && previous != ':' && beginsLine;
     return marks && closes || alone && isWord(ends) ? close : -1;
   }
 
@@ -119,10 +123,6 @@ record Marks(String text, List<int[]> places) {
         || previous == '}'
         || previous == '{'
         || previous == ':';
-  }
-
-  private static boolean beginsLine(String text, int at) {
-    return text.substring(text.lastIndexOf('\n', at) + 1, at).isBlank();
   }
 
   /** Whether a type, a name and an opening parenthesis follow: a declaration without the macro. */

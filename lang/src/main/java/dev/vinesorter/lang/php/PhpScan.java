@@ -220,10 +220,9 @@ final class PhpScan extends TreeScan {
     Runnable does =
         () -> {
           inside(parameters);
-          visit(
-              Math.max(0, tree.child(node, "return_type")) == 0
-                  ? parameters
-                  : tree.child(node, "return_type"));
+          if (tree.child(node, "return_type") >= 0) {
+            visit(tree.child(node, "return_type"));
+          }
           if (tree.child(node, "body") >= 0) {
             inside(tree.child(node, "body"));
           }

@@ -42,7 +42,11 @@ final class Names {
   /** What a source sees since it brings it in as a whole, by its number. */
   private final Map<Integer, Set<Integer>> seen = new HashMap<>();
 
-  private final Map<Import, Place> sources = new HashMap<>();
+  /** An import of a source; the same words stand in other sources, too. */
+  private record Asked(int file, Import one) {}
+
+  /** What imports take from. */
+  private final Map<Asked, Place> sources = new HashMap<>();
 
   /** The source in which the name stands that is looked up. */
   private int asking;
@@ -122,7 +126,7 @@ final class Names {
   /** What an import takes from; never null. */
   Place source(int file, Import one) {
     return sources.computeIfAbsent(
-        one,
+        new Asked(file, one),
         key -> {
           Place found = rules.source(project, file, one);
           return found == null ? Place.foreign(one.from()) : found;
