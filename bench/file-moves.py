@@ -4,17 +4,12 @@ usage: file-moves.py VINESORT py|ts|c ROOT N SEED [INCLUDE_FOLDER...]
 What the imports of all files lead to is worked out as in imports.py before and after; it has to be the same but for
 the place of what moved. The root is copied first.
 """
-import importlib.util, json, os, random, shutil, subprocess, sys, tempfile
+import json, os, random, shutil, subprocess, sys, tempfile
 
 vinesort, language, root, count, seed = sys.argv[1:6]
 includes = sys.argv[6:]
-here = os.path.dirname(os.path.abspath(__file__))
-kept = sys.argv
-sys.argv = ["imports.py"]
-text = open(os.path.join(here, "imports.py")).read().rsplit("\nmain()", 1)[0]
-tools = {}
-exec(compile(text, "imports.py", "exec"), tools)
-sys.argv = kept
+sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
+import imports as tools
 
 work = os.path.join(tempfile.mkdtemp(), "root")
 shutil.copytree(root, work, ignore=shutil.ignore_patterns(".vinesort"))
@@ -27,8 +22,8 @@ def imports():
 
 
 def all_imports():
-    return {"py": tools["python_imports"], "ts": tools["script_imports"],
-            "c": lambda: tools["c_includes"](includes)}[language]()
+    return {"py": tools.python_imports, "ts": tools.script_imports,
+            "c": lambda: tools.c_includes(includes)}[language]()
 
 
 def tree():
@@ -43,7 +38,7 @@ def tree():
 
 subprocess.run([vinesort, "survey"], capture_output=True, check=True)
 draw = random.Random(int(seed))
-files = tools["sources"](language)
+files = tools.sources(language)
 folders = sorted({os.path.dirname(one) for one in files})
 before, texts = imports(), tree()
 accepted = wrong = restored = 0

@@ -112,4 +112,5 @@ def main():
             print(" ", word, *one)
 
 
-main()
+if __name__ == "__main__":
+    main()

@@ -5,6 +5,9 @@ import dev.vinesorter.source.facts.FactsLanguage;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.read.ReadOptions;
 import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import picocli.CommandLine.Command;
@@ -76,10 +79,10 @@ final class SurveyCommand extends BaseCommand {
   public Integer call() {
     Workbench bench = workbench();
     for (String file : facts) {
-      java.nio.file.Path path = java.nio.file.Path.of(file).toAbsolutePath().normalize();
+      Path path = Path.of(file).toAbsolutePath().normalize();
       boolean found =
           path.startsWith(bench.root().path())
-              && java.nio.file.Files.isRegularFile(path, java.nio.file.LinkOption.NOFOLLOW_LINKS)
+              && Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)
               && file.endsWith(FactsLanguage.END);
       if (!found) {
         throw new UsageException(
@@ -92,7 +95,7 @@ final class SurveyCommand extends BaseCommand {
     List<String> libraries = new ArrayList<>();
     for (String path : classpath.split(File.pathSeparator)) {
       if (!path.isBlank()) {
-        libraries.add(java.nio.file.Path.of(path).toAbsolutePath().toString());
+        libraries.add(Path.of(path).toAbsolutePath().toString());
       }
     }
     ReadOptions options = new ReadOptions(libraries, encoding, leaveOut, marks);

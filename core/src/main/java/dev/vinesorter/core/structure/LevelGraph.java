@@ -11,8 +11,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -150,7 +152,7 @@ public final class LevelGraph {
           }
         }
         // A package that others are taken together with goes by their common name.
-        java.util.Set<String> folded = new java.util.HashSet<>();
+        Set<String> folded = new HashSet<>();
         for (String group : groups) {
           if (group != null && group.endsWith(".**")) {
             folded.add(group.substring(0, group.length() - 3));
@@ -189,14 +191,13 @@ public final class LevelGraph {
       }
     }
 
-    private static final java.util.Set<String> HEADERS =
-        java.util.Set.of("h", "hh", "hpp", "hxx", "h++");
+    private static final Set<String> HEADERS = Set.of("h", "hh", "hpp", "hxx", "h++");
 
-    private static final java.util.Set<String> BODIES =
-        java.util.Set.of("c", "cc", "cpp", "cxx", "c++", "inl", "ipp", "tpp");
+    private static final Set<String> BODIES =
+        Set.of("c", "cc", "cpp", "cxx", "c++", "inl", "ipp", "tpp");
 
     /** The path of a file without its end, where that is one of some; else null. */
-    private static String stem(Units units, Named one, java.util.Set<String> ends) {
+    private static String stem(Units units, Named one, Set<String> ends) {
       int dot = one.name.lastIndexOf('.');
       boolean is =
           units.level(one.unit) == Level.FILE

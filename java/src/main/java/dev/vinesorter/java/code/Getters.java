@@ -32,6 +32,19 @@ public final class Getters {
     return -1;
   }
 
+  /** Whether a place that reads a field gives it a value as well. */
+  public static boolean writes(References references, int reference) {
+    int user = references.from(reference);
+    for (int r = references.row(user); r < references.row(user + 1); r++) {
+      if (references.target(r) == references.target(reference)
+          && references.at(r) == references.at(reference)
+          && references.kind(r) == Kind.WRITES) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /**
    * The field that a method does nothing but return; -1 where it is no getter, or may be another.
    */

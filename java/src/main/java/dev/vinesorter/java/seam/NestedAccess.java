@@ -85,13 +85,8 @@ final class NestedAccess {
     boolean reads =
         units.has(used, Trait.FIELD)
             && !units.has(used, Trait.STATIC)
-            && references.kind(r) == Kind.READS;
-    for (int other = references.row(user); reads && other < references.row(user + 1); other++) {
-      reads =
-          references.target(other) != used
-              || references.at(other) != references.at(r)
-              || references.kind(other) != Kind.WRITES;
-    }
+            && references.kind(r) == Kind.READS
+            && !Getters.writes(references, r);
     int getter = reads ? Getters.of(code, used, user) : -1;
     boolean seen =
         getter == used

@@ -20,7 +20,6 @@ import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
-import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
@@ -207,14 +206,11 @@ public final class NestedMove {
     NestedAccess access = new NestedAccess(this);
     access.judge();
     if (rewriting.isFine()) {
-      NestedText text = new NestedText(this, access, uses, tree);
-      Written written = text.write();
-      place(written);
+      place(new NestedText(this, access, uses, tree).write());
       new NestedUsers(this, access).write();
       takeOut();
       access.write();
-      String path2 = home >= 0 ? null : source.path();
-      rewriting.moves(type, home, path2, step.into());
+      rewriting.moves(type, home, home >= 0 ? null : source.path(), step.into());
     }
   }
 
@@ -334,16 +330,5 @@ public final class NestedMove {
 
   boolean mayWiden() {
     return step.may(Leave.WIDEN);
-  }
-
-  /** Where the text of the type begins, behind the blanks of its line, and where it ends. */
-  int[] region() {
-    MemberRegion region = MemberRegion.of(code, type);
-    String text = code.text(file);
-    int end = region.end();
-    while (end > region.begin() && Character.isWhitespace(text.charAt(end - 1))) {
-      end--;
-    }
-    return new int[] {TextLines.behindBlanks(text, region.begin()), end};
   }
 }

@@ -9,6 +9,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -34,6 +35,8 @@ final class NestedText {
   private final int file;
   private final Naming naming;
 
+  private final TakenOver over;
+
   /** Over the old source: what stands otherwise in the new place. */
   private final Patch moved;
 
@@ -49,7 +52,8 @@ final class NestedText {
     this.code = move.code;
     this.units = move.units;
     this.file = move.file;
-    this.moved = rewriting.aside(file);
+    this.over = new TakenOver(rewriting, file);
+    this.moved = over.patch();
     this.naming =
         move.home < 0
             ? move.source.naming()
@@ -58,10 +62,15 @@ final class NestedText {
 
   /** The text, without the blanks before its first line. */
   Written write() {
-    int[] region = move.region();
+    MemberRegion whole = MemberRegion.of(code, move.type);
+    int[] region = over.bounds(whole.begin(), whole);
     own(region);
     uses.types().forEach(this::type);
-    uses.unknown().forEach(this::unknown);
+    over.unknown(
+        uses.unknown(),
+        move.home < 0
+            ? move.source::in
+            : full -> rewriting.names().in(units.fileOf(move.home), full));
     uses.imported().forEach(this::imported);
     if (move.isNested()) {
       uses.uses().forEach(this::use);
@@ -86,13 +95,8 @@ final class NestedText {
             });
     documentation();
     hashes(region);
-    String text = code.text(file);
-    Written edited = moved.edited(region[0], region[1]);
-    boolean block = text.substring(region[0], region[1]).contains("\"\"\"");
-    String old = Layout.indent(text, units.begin(move.type));
-    String fresh = move.home < 0 ? "" : new Layout(code).memberIndent(move.home);
-    Written placed = block ? edited : edited.indented(old, fresh);
-    return rewriting.taken(file, moved, placed, move::after);
+    String indent = move.home < 0 ? "" : new Layout(code).memberIndent(move.home);
+    return over.text(move.type, region, indent, move::after);
   }
 
   /** Inside itself a type needs nothing before its name. */
@@ -148,20 +152,6 @@ final class NestedText {
       }
     }
     return false;
-  }
-
-  /** A type of a library that is missing is imported as the old source imports it. */
-  private void unknown(SplitUses.Named named) {
-    String simple = code.text(file).substring(named.begin(), named.end());
-    for (JavaHeader.Import one : code.header(file).imports()) {
-      if (!one.isStatic() && !one.onDemand() && one.simpleName().equals(simple)) {
-        String name =
-            move.home < 0
-                ? move.source.in(one.name())
-                : rewriting.names().in(units.fileOf(move.home), one.name());
-        moved.replace(named.begin(), named.end(), Written.of(name).free());
-      }
-    }
   }
 
   /** A static member that an import brings in; the import comes along where it can. */

@@ -135,22 +135,9 @@ final class SplitAccess {
         units.has(member, Trait.FIELD)
             && !units.has(member, Trait.STATIC)
             && references.kind(reference) == Kind.READS
-            && !writes(member, reference);
+            && !Getters.writes(references, reference);
     int getter = reads ? Getters.of(code, member, references.from(reference)) : -1;
     return getter >= 0 && getter != member && split.members.has(getter) ? getter : -1;
-  }
-
-  /** Whether the place gives the field a value as well. */
-  private boolean writes(int member, int reference) {
-    int user = references.from(reference);
-    for (int r = references.row(user); r < references.row(user + 1); r++) {
-      if (references.target(r) == member
-          && references.at(r) == references.at(reference)
-          && references.kind(r) == Kind.WRITES) {
-        return true;
-      }
-    }
-    return false;
   }
 
   private void used(int member, int reference, int user) {

@@ -14,7 +14,6 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
-import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,6 +34,8 @@ final class SplitSource {
   private final Layout layout;
   private final Naming naming;
 
+  private final TakenOver over;
+
   /** Over the old source: what stands otherwise in the new one. */
   private final Patch moved;
 
@@ -50,7 +51,8 @@ final class SplitSource {
     this.file = split.file;
     this.layout = new Layout(code);
     this.naming = split.source.naming();
-    this.moved = rewriting.aside(file);
+    this.over = new TakenOver(rewriting, file);
+    this.moved = over.patch();
     this.in = layout.step(file);
     this.sections = new SplitSections(code, split.members).headings();
   }
@@ -58,7 +60,7 @@ final class SplitSource {
   /** Writes both types: what goes is taken as the old source has it, before that changes. */
   void write() {
     split.uses.types().forEach(this::type);
-    split.uses.unknown().forEach(this::unknown);
+    over.unknown(split.uses.unknown(), split.source::in);
     split.uses.imported().forEach(this::imported);
     split.uses.uses().forEach(this::use);
     split
@@ -125,16 +127,6 @@ final class SplitSource {
     if (means.stream().noneMatch(one -> one.startsWith(owner + "#"))) {
       means.add(owner);
       moved.means(named.begin(), means);
-    }
-  }
-
-  /** A type of a library that is missing is imported as the old source imports it. */
-  private void unknown(SplitUses.Named named) {
-    String simple = code.text(file).substring(named.begin(), named.end());
-    for (JavaHeader.Import one : code.header(file).imports()) {
-      if (!one.isStatic() && !one.onDemand() && one.simpleName().equals(simple)) {
-        moved.replace(named.begin(), named.end(), Written.of(split.source.in(one.name())).free());
-      }
     }
   }
 
@@ -324,19 +316,9 @@ final class SplitSource {
   /** A member as the new source has it. */
   private Written text(int member) {
     MemberRegion region = split.members.region(member);
-    String text = code.text(file);
     boolean forwarded = split.members.leavesForward(member);
-    int begin = forwarded ? units.begin(member) : region.begin();
-    int from = TextLines.behindBlanks(text, begin);
-    int end = region.end();
-    while (end > from && Character.isWhitespace(text.charAt(end - 1))) {
-      end--;
-    }
-    String old = Layout.indent(text, units.begin(member));
-    Written edited = moved.edited(from, end);
-    boolean block = text.substring(from, end).contains("\"\"\"");
-    Written placed = block ? edited : edited.indented(old, in);
-    return Written.of(in).and(rewriting.taken(file, moved, placed, split::after));
+    int[] bounds = over.bounds(forwarded ? units.begin(member) : region.begin(), region);
+    return Written.of(in).and(over.text(member, bounds, in, split::after));
   }
 
   /** Fields for what the new object is handed of the old one. */

@@ -15,6 +15,9 @@ import java.util.WeakHashMap;
 
 /** Where includes of C and C++ lead, and which package a file is in: its folder. */
 final class CRules implements Rules {
+  /** How the names of files end that others include. */
+  private static final Set<String> HEADERS = Set.of("h", "hh", "hpp", "hxx", "inl", "ipp");
+
   private static final List<String> CONVENTIONAL = List.of("", "include", "src", "inc", "source");
 
   /** Headers of the standard libraries, which a file of the root may be called like. */
@@ -53,6 +56,38 @@ final class CRules implements Rules {
           "set",
           "mutex");
 
+  /** Names that members of many library types have. */
+  private static final Set<String> COMMON =
+      Set.of(
+          "size",
+          "begin",
+          "end",
+          "push_back",
+          "find",
+          "insert",
+          "erase",
+          "clear",
+          "empty",
+          "get",
+          "reset",
+          "c_str",
+          "data",
+          "str",
+          "first",
+          "second",
+          "front",
+          "back",
+          "append",
+          "swap",
+          "length",
+          "value",
+          "move",
+          "at",
+          "count",
+          "resize",
+          "reserve",
+          "emplace_back");
+
   /** The paths of sources by their last part. */
   private final Map<Project, Map<String, List<String>>> byName = new WeakHashMap<>();
 
@@ -85,19 +120,17 @@ final class CRules implements Rules {
         return Place.of(beside, 0);
       }
     }
-    for (String around = folder; ; around = Project.folder(around)) {
+    boolean standard = one.level() == 0 && STANDARD.contains(one.from());
+    for (String around : standard ? List.<String>of() : Project.upwards(folder)) {
       for (String place : CONVENTIONAL) {
         String in = Project.join(Project.join(around, place), one.from());
         int found = project.number(Project.normal(in));
-        if (found >= 0 && !(one.level() == 0 && STANDARD.contains(one.from()))) {
+        if (found >= 0) {
           return Place.of(found, 0);
         }
       }
-      if (around.isEmpty()) {
-        break;
-      }
     }
-    return one.level() == 0 && STANDARD.contains(one.from()) ? null : bySuffix(project, path, one);
+    return standard ? null : bySuffix(project, path, one);
   }
 
   /** The only source whose path ends so, or the one that shares most folders with the includer. */
@@ -138,21 +171,10 @@ final class CRules implements Rules {
     return slashes;
   }
 
-  @Override
-  public Place inFolder(Project project, String folder, String name) {
-    return null;
-  }
-
-  @Override
-  public String packageOf(Project project, String path) {
-    return Project.folder(path).replace('/', '.');
-  }
-
   /** What is static, or a macro of a body, is seen in its file alone; all else in one component. */
   @Override
   public boolean mayMean(String user, String holder, Decl decl) {
-    boolean header = holder.matches(".*[.](?:h|hh|hpp|hxx|inl|ipp)");
-    boolean macro = Trait.STATIC.in(decl.traits()) && !header;
+    boolean macro = Trait.STATIC.in(decl.traits()) && !HEADERS.contains(CLanguage.end(holder));
     return !Trait.PRIVATE.in(decl.traits()) && !macro && component(user).equals(component(holder));
   }
 
@@ -177,36 +199,4 @@ final class CRules implements Rules {
   public boolean isOwn(String name) {
     return COMMON.contains(name);
   }
-
-  /** Names that members of many library types have. */
-  private static final Set<String> COMMON =
-      Set.of(
-          "size",
-          "begin",
-          "end",
-          "push_back",
-          "find",
-          "insert",
-          "erase",
-          "clear",
-          "empty",
-          "get",
-          "reset",
-          "c_str",
-          "data",
-          "str",
-          "first",
-          "second",
-          "front",
-          "back",
-          "append",
-          "swap",
-          "length",
-          "value",
-          "move",
-          "at",
-          "count",
-          "resize",
-          "reserve",
-          "emplace_back");
 }

@@ -16,12 +16,6 @@ import java.util.Set;
 
 /** Finds what a source of C or C++ declares, includes and names. */
 final class CScan extends Scan {
-  /** {@link Import#level()} of a namespace whose names are seen. */
-  static final int USING_ALL = -1;
-
-  /** {@link Import#level()} of one name out of a namespace. */
-  static final int USING_ONE = -2;
-
   private static final Set<String> DECISIONS =
       Set.of(
           "if_statement",
@@ -55,7 +49,7 @@ final class CScan extends Scan {
   private int typedef = -1;
 
   private CScan(String path, Syntax tree) {
-    super(path, tree);
+    super(path, tree, DECISIONS);
   }
 
   /**
@@ -66,20 +60,7 @@ final class CScan extends Scan {
    */
   static Outline of(String path, Syntax tree, String text, List<int[]> marks) {
     CScan scan = new CScan(path, tree);
-    String file = path.substring(path.lastIndexOf('/') + 1).replace('.', '_');
-    scan.open = -1;
-    scan.open =
-        scan.outline.add(
-            new Decl(
-                -1,
-                Sort.LOOSE,
-                file,
-                0,
-                tree.text().length(),
-                0,
-                Trait.PUBLIC.bit(),
-                false,
-                More.NONE));
+    scan.openFile(Outline.looseName(path), More.NONE);
     scan.inside(0);
     for (int[] mark : marks) {
       String name = text.substring(mark[0], mark[1]);
@@ -96,13 +77,8 @@ final class CScan extends Scan {
     return outline.decls().get(open).sort() == Sort.FUNCTION;
   }
 
-  private void inside(int node) {
-    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
-      visit(child);
-    }
-  }
-
-  private void visit(int node) {
+  @Override
+  protected void visit(int node) {
     if (node < 0) {
       return;
     }
@@ -232,7 +208,7 @@ final class CScan extends Scan {
         outline.add(
             new Import(
                 full,
-                all ? USING_ALL : USING_ONE,
+                all ? Import.USING_ALL : Import.USING_ONE,
                 all ? "*" : "",
                 all ? "" : tree.text(last),
                 tree.begin(last),
@@ -802,20 +778,9 @@ final class CScan extends Scan {
   // ---- measures
 
   private String doc(int node) {
-    int before = tree.previous(node);
-    if (!tree.is(before, "comment")) {
-      return "";
-    }
-    String text = tree.text(before);
-    boolean doc = text.startsWith("/**") || text.startsWith("///") || text.startsWith("/*");
-    return doc ? sentence(text.replaceAll("[/*!]+", " ")) : "";
-  }
-
-  private int decisions(int body) {
-    int found = 0;
-    for (int node = body; body >= 0 && node < tree.past(body); node++) {
-      found += DECISIONS.contains(tree.kind(node)) ? 1 : 0;
-    }
-    return found;
+    String text = commentBefore(node);
+    return text.startsWith("/*") || text.startsWith("///")
+        ? sentence(text.replaceAll("[/*!]+", " "))
+        : "";
   }
 }

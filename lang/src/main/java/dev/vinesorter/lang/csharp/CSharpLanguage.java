@@ -1,77 +1,54 @@
 package dev.vinesorter.lang.csharp;
 
-import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.lang.read.OutlineReader;
+import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.read.SpacedRules;
 import dev.vinesorter.lang.tree.Grammar;
-import dev.vinesorter.source.language.Language;
-import dev.vinesorter.source.plan.StepEditor;
-import dev.vinesorter.source.read.ReadOptions;
-import dev.vinesorter.source.read.Reading;
-import dev.vinesorter.source.read.SourceReader;
 import java.util.Set;
 import org.treesitter.TreeSitterCSharp;
 
 /** C# as others see it; so far it is looked at and not changed. */
-public final class CSharpLanguage implements Language {
+public final class CSharpLanguage extends OutlineLanguage {
   private static final Grammar GRAMMAR = new Grammar(TreeSitterCSharp::new);
 
-  @Override
-  public String name() {
-    return "csharp";
-  }
+  /** Names that members of many library types have. */
+  private static final Set<String> COMMON =
+      Set.of(
+          "ToString",
+          "Equals",
+          "GetHashCode",
+          "Add",
+          "Count",
+          "Length",
+          "Name",
+          "Value",
+          "Key",
+          "Dispose",
+          "Select",
+          "Where",
+          "First",
+          "Any",
+          "Contains",
+          "Get",
+          "Set",
+          "Invoke",
+          "Remove",
+          "Clear",
+          "Message",
+          "Write",
+          "Read",
+          "Close",
+          "ToArray",
+          "ToList",
+          "Item",
+          "Type",
+          "Id");
 
-  @Override
-  public boolean owns(String path) {
-    return path.endsWith(".cs");
-  }
-
-  @Override
-  public SourceReader reader() {
-    return new OutlineReader(
-        this::owns,
+  /** The language. */
+  public CSharpLanguage() {
+    super(
+        "csharp",
+        path -> path.endsWith(".cs"),
         (path, text) -> CSharpScan.of(path, GRAMMAR.parse(text)),
-        new SpacedRules(
-            Set.of(
-                "ToString",
-                "Equals",
-                "GetHashCode",
-                "Add",
-                "Count",
-                "Length",
-                "Name",
-                "Value",
-                "Key",
-                "Dispose",
-                "Select",
-                "Where",
-                "First",
-                "Any",
-                "Contains",
-                "Get",
-                "Set",
-                "Invoke",
-                "Remove",
-                "Clear",
-                "Message",
-                "Write",
-                "Read",
-                "Close",
-                "ToArray",
-                "ToList",
-                "Item",
-                "Type",
-                "Id")));
-  }
-
-  @Override
-  public StepEditor editor(Reading before, ReadOptions options) {
-    // No step comes here, since there is no verb.
-    return (survey, step, sources) -> new StepEditor.Result(StepOutcome.alreadyDone(), survey);
-  }
-
-  @Override
-  public Set<String> verbs() {
-    return Set.of();
+        () -> new SpacedRules(COMMON));
   }
 }

@@ -3,6 +3,7 @@ package dev.vinesorter.lang.csharp;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
 import dev.vinesorter.lang.tree.Syntax;
@@ -114,7 +115,7 @@ final class CSharpScan extends TreeScan {
       if (named && child != alias) {
         boolean isStatic = tree.text(node).startsWith("using static");
         boolean one = alias >= 0 || isStatic;
-        using(child, one ? USING_ONE : USING_ALL, alias < 0 ? "" : tree.text(alias));
+        using(child, one ? Import.USING_ONE : Import.USING_ALL, alias < 0 ? "" : tree.text(alias));
       }
     }
   }

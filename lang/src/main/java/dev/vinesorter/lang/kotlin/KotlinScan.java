@@ -3,6 +3,7 @@ package dev.vinesorter.lang.kotlin;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
 import dev.vinesorter.lang.tree.Syntax;
@@ -49,7 +50,7 @@ final class KotlinScan extends TreeScan {
         if (name >= 0) {
           using(
               name,
-              all ? USING_ALL : USING_ONE,
+              all ? Import.USING_ALL : Import.USING_ONE,
               alias < 0 ? "" : tree.text(tree.childOf(alias, "type_identifier")));
         }
       }
@@ -314,7 +315,7 @@ final class KotlinScan extends TreeScan {
     use(kind, root, names, tree.begin(last), tree.end(last));
     int object = tree.first(node);
     if (!tree.is(object, "this_expression") && !tree.is(object, "super_expression")) {
-      expression(object, tree.is(object, "simple_identifier") ? Kind.READS : Kind.READS);
+      expression(object, Kind.READS);
     }
   }
 }

@@ -24,6 +24,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -41,7 +42,11 @@ public final class FileMoves implements StepEditor {
   private final OutlineReader reader;
   private final Specifiers specifiers;
   private final ReadOptions options;
+
+  /** What was read last, and what the sources were then. */
   private Reading known;
+
+  private Overlay.Stage stage = Overlay.Stage.NONE;
 
   /**
    * An editor.
@@ -73,8 +78,7 @@ public final class FileMoves implements StepEditor {
     }
     Reading fresh = known;
     if (reasons.isEmpty()) {
-      Set<String> changed = new TreeSet<>(edited.changed().keySet());
-      fresh = reader.read(edited, options, Progress.SILENT, known, changed);
+      fresh = reader.read(edited, options, Progress.SILENT, known, changed(edited));
       compare(survey, fresh.survey(), paths, reasons);
     }
     if (!reasons.isEmpty()) {
@@ -82,8 +86,14 @@ public final class FileMoves implements StepEditor {
     }
     sources.become(edited);
     known = fresh;
+    stage = sources.stage();
     return new Result(
         StepOutcome.changed(List.of()).with(List.of(), mentions(sources, paths)), fresh.survey());
+  }
+
+  /** What is otherwise than when it was read last. */
+  private Set<String> changed(Overlay sources) {
+    return sources.stage().since(stage).keySet();
   }
 
   private static void refuse(List<Reason> reasons, RefusalCode code, String message, Site... at) {
@@ -156,7 +166,7 @@ public final class FileMoves implements StepEditor {
   // ---- imports
 
   private void edit(Overlay sources, Moves moves, List<Reason> reasons) {
-    Project project = reader.project(sources, known);
+    Project project = reader.project(sources, known, changed(sources));
     Map<String, TextEdits> all = new TreeMap<>();
     for (int file = 0; file < project.outlines().size(); file++) {
       Outline outline = project.outlines().get(file);
@@ -229,9 +239,10 @@ public final class FileMoves implements StepEditor {
           int file = units.find(from, Level.FILE);
           int there = fresh.units().find(to, Level.FILE);
           String home = fresh.units().name(fresh.units().packageOf(there));
-          int known2 = units.find(home, Level.PACKAGE);
+          int inPackage = units.find(home, Level.PACKAGE);
           draft.name(file, to);
-          draft.parent(file, known2 >= 0 ? known2 : draft.add(Level.PACKAGE, -1, home, -1, 0));
+          draft.parent(
+              file, inPackage >= 0 ? inPackage : draft.add(Level.PACKAGE, -1, home, -1, 0));
         });
     Survey foretold = draft.survey();
     // What only a name tells is told otherwise from another place, and proves nothing.
@@ -308,7 +319,7 @@ public final class FileMoves implements StepEditor {
         if (Files.size(sources.root().path().resolve(path)) > 1 << 20) {
           continue;
         }
-      } catch (java.io.IOException e) {
+      } catch (IOException e) {
         continue;
       }
       String text = sources.text(path).text();

@@ -47,7 +47,12 @@ public final class Outline {
       int nameAt,
       int traits,
       boolean only,
-      More more) {}
+      More more) {
+    /** What stands loose in a file of a length. */
+    public static Decl loose(String name, int length, int traits, More more) {
+      return new Decl(-1, Sort.LOOSE, name, 0, length, 0, traits, false, more);
+    }
+  }
 
   /**
    * What else is known of a declaration.
@@ -78,6 +83,12 @@ public final class Outline {
    */
   public record Import(
       String from, int level, String name, String alias, int at, int end, int nameAt) {
+    /** {@link #level} of a namespace all of whose names are seen. */
+    public static final int USING_ALL = -1;
+
+    /** {@link #level} of one name out of a namespace. */
+    public static final int USING_ONE = -2;
+
     /** {@link #level} of another name for a declaration of the file itself. */
     public static final int OTHER_NAME = -3;
   }
@@ -139,6 +150,11 @@ public final class Outline {
 
   public String path() {
     return path;
+  }
+
+  /** What stands loose in a file is called so: the file's name with its end. */
+  public static String looseName(String path) {
+    return path.substring(path.lastIndexOf('/') + 1).replace('.', '_');
   }
 
   public int length() {

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.outline;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
@@ -14,6 +15,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** What scans of all languages have in common: the declaration that is open, and its variables. */
 public abstract class Scan {
@@ -32,12 +34,82 @@ public abstract class Scan {
   /** The types of the variables that are seen, by name; empty for one that nobody tells. */
   private final Deque<Map<String, String>> variables = new ArrayDeque<>();
 
-  protected Scan(String path, Syntax tree) {
+  private final Set<String> decisions;
+
+  /**
+   * A scan of a source.
+   *
+   * @param decisions the kinds of nodes that each are a decision
+   */
+  protected Scan(String path, Syntax tree, Set<String> decisions) {
     this.tree = tree;
+    this.decisions = decisions;
     this.outline =
         new Outline(
             path, tree.text().length(), SourceText.lineStarts(tree.text()), tree.firstError());
     variables.push(new HashMap<>());
+  }
+
+  /** Opens what stands loose in the file, which all else stands in. */
+  protected final void openFile(String name, More more) {
+    open = outline.add(Decl.loose(name, tree.text().length(), Trait.PUBLIC.bit(), more));
+  }
+
+  /** Looks at a node; -1 is none. */
+  protected abstract void visit(int node);
+
+  /** Looks at all nodes right in another. */
+  protected final void inside(int node) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      visit(child);
+    }
+  }
+
+  /** The nodes of a kind right in another. */
+  protected final List<Integer> all(int node, String kind) {
+    List<Integer> found = new ArrayList<>();
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, kind)) {
+        found.add(child);
+      }
+    }
+    return found;
+  }
+
+  /**
+   * The names of a chain; null where it begins with another expression.
+   *
+   * @param link the kind of a node that reaches a member through something
+   * @param object the field of what it reaches through
+   * @param member the field of the member's name
+   */
+  protected final List<String> names(int node, String link, String object, String member) {
+    List<String> names = new ArrayList<>();
+    int at = node;
+    while (tree.is(at, link) && names.size() < LONGEST_CHAIN) {
+      names.add(0, tree.text(tree.child(at, member)));
+      at = tree.child(at, object);
+    }
+    if (!tree.is(at, "identifier")) {
+      return null;
+    }
+    names.add(0, tree.text(at));
+    return names;
+  }
+
+  /** The decisions in a node. */
+  protected final int decisions(int node) {
+    int found = 0;
+    for (int at = Math.max(0, node); at < tree.past(node); at++) {
+      found += decisions.contains(tree.kind(at)) ? 1 : 0;
+    }
+    return found;
+  }
+
+  /** The comment right before a node; empty for none. */
+  protected final String commentBefore(int node) {
+    int before = tree.previous(node);
+    return tree.kind(before).endsWith("comment") ? tree.text(before) : "";
   }
 
   /**

@@ -14,16 +14,11 @@ import java.util.Set;
 
 /** What scans of languages with classes in namespaces have in common. */
 public abstract class TreeScan extends Scan {
-  /** {@link Import#level()} of a namespace all of whose names are seen. */
-  public static final int USING_ALL = -1;
-
-  /** {@link Import#level()} of one name out of a namespace. */
-  public static final int USING_ONE = -2;
+  /** What ends a name. */
+  private static final String ARGUMENTS = "<([?";
 
   /** The type that is open; -1 for none. */
   protected int type = -1;
-
-  private final Set<String> decisions;
 
   /**
    * A scan of a source.
@@ -31,65 +26,35 @@ public abstract class TreeScan extends Scan {
    * @param decisions the kinds of nodes that each are a decision
    */
   protected TreeScan(String path, Syntax tree, Set<String> decisions) {
-    super(path, tree);
-    this.decisions = decisions;
+    super(path, tree, decisions);
   }
 
   /** Scans the whole. */
   protected final Outline scan() {
-    String path = outline.path();
-    String file = path.substring(path.lastIndexOf('/') + 1);
-    open = -1;
-    open =
-        outline.add(
-            new Decl(
-                -1,
-                Sort.LOOSE,
-                file.replace('.', '_'),
-                0,
-                tree.text().length(),
-                0,
-                Trait.PUBLIC.bit(),
-                false,
-                More.NONE));
+    openFile(Outline.looseName(outline.path()), More.NONE);
     inside(0);
     return outline;
   }
 
-  /** Looks at a node. */
-  protected abstract void visit(int node);
-
-  protected final void inside(int node) {
-    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
-      visit(child);
-    }
-  }
-
-  /** The nodes of a kind right in another. */
-  protected final List<Integer> all(int node, String kind) {
-    List<Integer> found = new ArrayList<>();
-    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
-      if (tree.is(child, kind)) {
-        found.add(child);
-      }
-    }
-    return found;
-  }
-
   /** The names of a qualified one. */
   protected final List<String> parts(String written) {
-    String plain = written;
-    for (char open1 : new char[] {'<', '(', '[', '?'}) {
-      int at = plain.indexOf(open1);
-      plain = at < 0 ? plain : plain.substring(0, at);
-    }
     List<String> parts = new ArrayList<>();
-    for (String part : plain.strip().split("[.\\\\:]+")) {
+    for (String part : withoutArguments(written).strip().split("[.\\\\:]+")) {
       if (!part.isBlank()) {
         parts.add(part.strip());
       }
     }
     return parts;
+  }
+
+  /** A name as written without what stands behind it in brackets, or makes it nullable. */
+  private static String withoutArguments(String written) {
+    for (int at = 0; at < written.length(); at++) {
+      if (ARGUMENTS.indexOf(written.charAt(at)) >= 0) {
+        return written.substring(0, at);
+      }
+    }
+    return written;
   }
 
   /** A type by its names, apart by dots; empty for what is no name. */
@@ -130,8 +95,8 @@ public abstract class TreeScan extends Scan {
         new Import(
             String.join(".", parts),
             level,
-            level == USING_ALL ? "*" : "",
-            level == USING_ALL ? "" : alias.isEmpty() ? last : alias,
+            level == Import.USING_ALL ? "*" : "",
+            level == Import.USING_ALL ? "" : alias.isEmpty() ? last : alias,
             tree.end(node) - last.length(),
             tree.end(node),
             -1));
@@ -209,13 +174,7 @@ public abstract class TreeScan extends Scan {
 
   /** Where the last of the names in a node ends, arguments behind it not counted. */
   private int lastEnd(int node, String last, int at) {
-    String text = tree.text(node);
-    int cut = text.length();
-    for (char open1 : new char[] {'<', '(', '[', '?'}) {
-      int found = text.indexOf(open1);
-      cut = found < 0 ? cut : Math.min(cut, found);
-    }
-    int found = text.substring(0, cut).lastIndexOf(last);
+    int found = withoutArguments(tree.text(node)).lastIndexOf(last);
     return found < 0 ? at + last.length() : tree.begin(node) + found + last.length();
   }
 
@@ -239,18 +198,8 @@ public abstract class TreeScan extends Scan {
   }
 
   private String doc(int node) {
-    int before = tree.previous(node);
-    boolean comment = before >= 0 && tree.kind(before).endsWith("comment");
-    String text = comment ? tree.text(before) : "";
+    String text = commentBefore(node);
     boolean doc = text.startsWith("/**") || text.startsWith("///") || text.startsWith("#");
     return doc ? sentence(text.replaceAll("[/*#]+", " ").replaceAll("</?summary>", " ")) : "";
-  }
-
-  private int decisions(int node) {
-    int found = 0;
-    for (int at = node; at < tree.past(node); at++) {
-      found += decisions.contains(tree.kind(at)) ? 1 : 0;
-    }
-    return found;
   }
 }

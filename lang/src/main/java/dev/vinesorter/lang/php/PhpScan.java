@@ -3,6 +3,7 @@ package dev.vinesorter.lang.php;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
 import dev.vinesorter.lang.tree.Syntax;
@@ -170,9 +171,9 @@ final class PhpScan extends TreeScan {
     parts.addAll(parts(tree.text(named)));
     String last = parts.get(parts.size() - 1);
     outline.add(
-        new Outline.Import(
+        new Import(
             String.join(".", parts),
-            USING_ONE,
+            Import.USING_ONE,
             "",
             alias < 0 ? last : tree.text(alias),
             tree.end(named) - last.length(),

@@ -133,11 +133,6 @@ final class PythonRules implements Rules {
   }
 
   @Override
-  public boolean includes() {
-    return false;
-  }
-
-  @Override
   public boolean isOwn(String name) {
     return COMMON.contains(name) || name.startsWith("__");
   }

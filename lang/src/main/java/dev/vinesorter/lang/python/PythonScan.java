@@ -3,7 +3,6 @@ package dev.vinesorter.lang.python;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
-import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
@@ -35,7 +34,7 @@ final class PythonScan extends Scan {
   private int type = -1;
 
   private PythonScan(String path, Syntax tree) {
-    super(path, tree);
+    super(path, tree, DECISIONS);
   }
 
   /** The outline of a source. */
@@ -43,30 +42,13 @@ final class PythonScan extends Scan {
     PythonScan scan = new PythonScan(path, tree);
     String file = path.substring(path.lastIndexOf('/') + 1);
     String module = file.substring(0, file.lastIndexOf('.'));
-    scan.open = -1;
-    scan.open =
-        scan.outline.add(
-            new Decl(
-                -1,
-                Sort.LOOSE,
-                module,
-                0,
-                tree.text().length(),
-                0,
-                Trait.PUBLIC.bit(),
-                false,
-                new More(List.of(), "", scan.doc(0), 0)));
+    scan.openFile(module, new More(List.of(), "", scan.doc(0), 0));
     scan.inside(0);
     return scan.outline;
   }
 
-  private void inside(int node) {
-    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
-      visit(child);
-    }
-  }
-
-  private void visit(int node) {
+  @Override
+  protected void visit(int node) {
     switch (tree.kind(node)) {
       case "import_statement" -> imports(node);
       case "import_from_statement", "future_import_statement" -> importsFrom(node);
@@ -468,19 +450,8 @@ final class PythonScan extends Scan {
     }
   }
 
-  /** The names of a chain; null where it begins with another expression. */
   private List<String> names(int node) {
-    List<String> names = new ArrayList<>();
-    int at = node;
-    while (tree.is(at, "attribute") && names.size() < LONGEST_CHAIN) {
-      names.add(0, tree.text(tree.child(at, "attribute")));
-      at = tree.child(at, "object");
-    }
-    if (!tree.is(at, "identifier")) {
-      return null;
-    }
-    names.add(0, tree.text(at));
-    return names;
+    return names(node, "attribute", "object", "attribute");
   }
 
   private void expression(int node, Kind kind) {
@@ -548,13 +519,5 @@ final class PythonScan extends Scan {
     int string = tree.is(first, "expression_statement") ? tree.first(first) : first;
     int content = tree.is(string, "string") ? tree.childOf(string, "string_content") : -1;
     return content < 0 ? "" : sentence(tree.text(content));
-  }
-
-  private int decisions(int body) {
-    int found = 0;
-    for (int node = body; body >= 0 && node < tree.past(body); node++) {
-      found += DECISIONS.contains(tree.kind(node)) ? 1 : 0;
-    }
-    return found;
   }
 }

@@ -219,11 +219,11 @@ final class PythonSpecifiers implements Specifiers {
       }
       edits.remove(comma, end);
     }
-    int import1 = text.lastIndexOf("import", begin);
-    int paren = text.indexOf('(', import1);
+    int word = text.lastIndexOf("import", begin);
+    int paren = text.indexOf('(', word);
     int close = paren >= 0 && paren < begin ? text.indexOf(')', end) : end;
     int line = text.indexOf('\n', close < 0 ? end : close);
-    int from = text.lastIndexOf("from", import1);
+    int from = text.lastIndexOf("from", word);
     int lineBegin = text.lastIndexOf('\n', from) + 1;
     String indent = text.substring(lineBegin, from);
     if (!indent.isBlank()) {

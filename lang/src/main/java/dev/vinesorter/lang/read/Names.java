@@ -210,7 +210,7 @@ final class Names {
   /** A qualified name with what its first part stands for, where that is another name. */
   private List<String> expanded(int file, List<String> chain) {
     for (Import one : outlines.get(file).imports()) {
-      if (one.level() == -2 && one.alias().equals(chain.get(0))) {
+      if (one.level() == Import.USING_ONE && one.alias().equals(chain.get(0))) {
         List<String> full = new ArrayList<>(Arrays.asList(one.from().split("\\.")));
         full.addAll(chain.subList(1, chain.size()));
         return full;
@@ -236,7 +236,7 @@ final class Names {
     boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
     boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
     boolean never = use.root() == Root.PATH || use.kind() == Kind.THROUGH || rules.isOwn(last);
-    if (alone && !rules.namespaces() || known || !rules.guesses() || never) {
+    if (alone && !rules.namespaces() || known || never) {
       return holder != null && holder.isForeign() ? holder : null;
     }
     List<Place> all = byName.getOrDefault(last, List.of());
@@ -288,15 +288,13 @@ final class Names {
 
   /** What a name alone means where it stands. */
   Place lookUp(int file, int decl, String name, int depth) {
-    Outline outline = outlines.get(file);
-    List<Decl> decls = outline.decls();
-    int named = decl;
-    // A definition apart from its type, such as Lamp::on, sees what the type has.
-    for (int at = named; at > 0; at = decls.get(at).around()) {
+    List<Decl> decls = outlines.get(file).decls();
+    for (int at = decl; at > 0; at = decls.get(at).around()) {
       Decl one = decls.get(at);
       Place found = null;
       if (one.sort() == Sort.FUNCTION) {
         found = inside(file, at, name);
+        // A definition apart from its type, such as Lamp::on, sees what the type has.
         if (found == null && one.name().contains("::")) {
           found = ofApart(file, one, name, depth);
         }
@@ -319,15 +317,22 @@ final class Names {
   /** What a name means that begins with its namespace; null for nothing. */
   Place full(int file, List<String> chain, int depth) {
     for (int n = chain.size() - 1; n >= 0; n--) {
-      Place at = inSpace(file, String.join(".", chain.subList(0, n)), chain.get(n));
-      for (int next = n + 1; at != null && next < chain.size(); next++) {
-        at = member(at, chain.get(next), depth + 1);
-      }
-      if (at != null && (decl(at).sort() != Sort.SPACE || at.file() < 0)) {
+      Place first = inSpace(file, String.join(".", chain.subList(0, n)), chain.get(n));
+      Place at = follow(first, chain, n + 1, depth + 1);
+      if (at != null && (at.file() < 0 || decl(at).sort() != Sort.SPACE)) {
         return at;
       }
     }
     return null;
+  }
+
+  /** What the rest of a chain means from where its names before lead; null where it is lost. */
+  private Place follow(Place from, List<String> chain, int next, int depth) {
+    Place at = from;
+    for (int n = next; at != null && n < chain.size(); n++) {
+      at = member(at, chain.get(n), depth);
+    }
+    return at;
   }
 
   /** Whether sources of ours declare something in a namespace. */
@@ -339,22 +344,21 @@ final class Names {
   private Place typeApart(int file, int decl) {
     List<Decl> decls = outlines.get(file).decls();
     for (int at = decl; at > 0; at = decls.get(at).around()) {
-      String name = decls.get(at).name();
-      int colons = name.lastIndexOf("::");
-      if (colons > 0 && decls.get(at).sort() == Sort.FUNCTION) {
-        return chainFrom(file, at, Arrays.asList(name.substring(0, colons).split("::")));
+      Decl one = decls.get(at);
+      if (one.sort() == Sort.FUNCTION && one.name().lastIndexOf("::") > 0) {
+        return typeOf(file, one, 1);
       }
     }
     return null;
   }
 
-  /** What a name that begins with a type means where it stands. */
-  private Place chainFrom(int file, int decl, List<String> names) {
-    Place at = lookUp(file, decl, names.get(0), 1);
-    for (int n = 1; at != null && n < names.size(); n++) {
-      at = member(at, names.get(n), 1);
-    }
-    return at;
+  /** The type that stands before the own name of a definition apart from it. */
+  private Place typeOf(int file, Decl one, int depth) {
+    List<String> parts = Arrays.asList(one.name().split("::"));
+    List<String> names = parts.subList(0, parts.size() - 1);
+    return names.isEmpty()
+        ? null
+        : follow(lookUp(file, one.around(), names.get(0), depth), names, 1, depth);
   }
 
   /** A function that is defined apart for a type or one above it; null for none. */
@@ -369,14 +373,7 @@ final class Names {
   }
 
   private Place ofApart(int file, Decl one, String name, int depth) {
-    String[] parts = one.name().split("::");
-    Place type = null;
-    for (int n = 0; n < parts.length - 1; n++) {
-      type =
-          n == 0
-              ? lookUp(file, one.around(), parts[0], depth + 1)
-              : type == null ? null : member(type, parts[n], depth + 1);
-    }
+    Place type = typeOf(file, one, depth + 1);
     if (type == null || depth > MOST_DEEP) {
       return null;
     }
@@ -446,8 +443,8 @@ final class Names {
       return brought(file, one, depth);
     }
     String first = one.from().substring(0, one.from().indexOf('.'));
-    Import short1 = new Import(first, one.level(), "", first, one.at(), one.end(), -1);
-    return source(file, short1);
+    return source(
+        file, new Import(first, one.level(), "", first, one.at(), one.end(), one.nameAt()));
   }
 
   /** What a namespace holds by a name, of what a file sees. */
@@ -554,6 +551,7 @@ final class Names {
     return found;
   }
 
+  /** What a type as written means where a declaration stands. */
   private Place chain(int file, int decl, List<String> names) {
     boolean before = typesOnly;
     typesOnly = rules.namespaces();
@@ -562,10 +560,7 @@ final class Names {
     if (at == null && names.size() > 1 && rules.namespaces()) {
       return full(file, expanded(file, names), 1);
     }
-    for (int n = 1; at != null && n < names.size(); n++) {
-      at = member(at, names.get(n), 1);
-    }
-    return at;
+    return follow(at, names, 1, 1);
   }
 
   /** The types that a type names as those above it. */

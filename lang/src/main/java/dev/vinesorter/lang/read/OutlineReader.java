@@ -9,12 +9,14 @@ import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Memo;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -59,14 +61,20 @@ public final class OutlineReader implements SourceReader {
     return rules;
   }
 
-  /** The outlines of sources that were read before, but for those that changed since. */
-  public Project project(Overlay sources, Reading before) {
-    List<Outline> outlines = new ArrayList<>();
-    for (String path : sources.paths().stream().filter(isSource).sorted().toList()) {
-      String note = sources.changed().containsKey(path) ? null : before.memo().notes().get(path);
-      outlines.add(note == null ? outline(sources, path) : OutlineNote.read(path, note));
-    }
-    return new Project(outlines, sources.paths());
+  /**
+   * The outlines of sources that were read before, but for those that changed since.
+   *
+   * @param changed the paths of these
+   */
+  public Project project(Overlay sources, Reading before, Set<String> changed) {
+    return project(sources, Progress.SILENT, kept(before, changed));
+  }
+
+  /** What was noted of sources that did not change since. */
+  private static Map<String, String> kept(Reading before, Set<String> changed) {
+    Map<String, String> kept = new HashMap<>(before.memo().notes());
+    kept.keySet().removeAll(changed);
+    return kept;
   }
 
   @Override
@@ -81,15 +89,26 @@ public final class OutlineReader implements SourceReader {
       Progress progress,
       Reading before,
       Set<String> changed) {
-    Map<String, String> known = new HashMap<>(before.memo().notes());
-    known.keySet().removeAll(changed);
-    return read(sources, options, progress, known);
+    return read(sources, options, progress, kept(before, changed));
   }
 
   private Reading read(
-      Overlay sources, ReadOptions options, Progress progress, Map<String, String> known) {
-    List<String> paths = sources.paths().stream().filter(isSource).sorted().toList();
+      Overlay sources, ReadOptions options, Progress progress, Map<String, String> kept) {
+    Project project = project(sources, progress, kept);
     Map<String, String> notes = new TreeMap<>();
+    for (Outline one : project.outlines()) {
+      String note = kept.get(one.path());
+      notes.put(one.path(), note != null ? note : OutlineNote.write(one));
+    }
+    Path root = sources.root().path().getFileName();
+    String name = root == null ? "root" : root.toString();
+    SurveyMaker maker = new SurveyMaker(project, rules, name, options.leavesOut());
+    return new Reading(maker.make(), Memo.of(notes));
+  }
+
+  /** The outlines of all sources: kept ones where nothing changed, else made by several threads. */
+  private Project project(Overlay sources, Progress progress, Map<String, String> kept) {
+    List<String> paths = sources.paths().stream().filter(isSource).sorted().toList();
     List<Outline> outlines = new ArrayList<>();
     int threads = Math.max(1, Math.min(8, Runtime.getRuntime().availableProcessors()));
     ExecutorService pool =
@@ -97,23 +116,19 @@ public final class OutlineReader implements SourceReader {
     try {
       List<Future<Outline>> open = new ArrayList<>();
       for (String path : paths) {
-        String note = known.get(path);
+        String note = kept.get(path);
         open.add(
             note != null
-                ? java.util.concurrent.CompletableFuture.completedFuture(
-                    OutlineNote.read(path, note))
+                ? CompletableFuture.completedFuture(OutlineNote.read(path, note))
                 : pool.submit(() -> outline(sources, path)));
       }
-      for (int n = 0; n < open.size(); n++) {
-        Outline outline = open.get(n).get();
-        outlines.add(outline);
-        String note = known.get(paths.get(n));
-        notes.put(paths.get(n), note != null ? note : OutlineNote.write(outline));
-        progress.at("reading", n + 1, open.size());
+      for (Future<Outline> one : open) {
+        outlines.add(one.get());
+        progress.at("reading", outlines.size(), open.size());
       }
     } catch (ExecutionException e) {
-      throw e.getCause() instanceof CannotWorkException known2
-          ? known2
+      throw e.getCause() instanceof CannotWorkException cannot
+          ? cannot
           : new IllegalStateException(e.getCause());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
@@ -121,14 +136,7 @@ public final class OutlineReader implements SourceReader {
     } finally {
       pool.shutdownNow();
     }
-    String rootName =
-        sources.root().path().getFileName() == null
-            ? "root"
-            : sources.root().path().getFileName().toString();
-    SurveyMaker maker =
-        new SurveyMaker(
-            new Project(outlines, sources.paths()), rules, rootName, options.leavesOut());
-    return new Reading(maker.make(), Memo.of(notes));
+    return new Project(outlines, sources.paths());
   }
 
   private Outline outline(Overlay sources, String path) {
@@ -148,10 +156,8 @@ public final class OutlineReader implements SourceReader {
   /** The outline of a source of which nothing was read. */
   private static Outline without(String path, String text, int why) {
     Outline outline = new Outline(path, text.length(), SourceText.lineStarts(text), why);
-    String name = path.substring(path.lastIndexOf('/') + 1).replace('.', '_');
-    outline.add(
-        new Outline.Decl(
-            -1, Outline.Sort.LOOSE, name, 0, text.length(), 0, 0, false, Outline.More.NONE));
+    String name = Outline.looseName(path);
+    outline.add(Outline.Decl.loose(name, text.length(), 0, Outline.More.NONE));
     return outline;
   }
 }

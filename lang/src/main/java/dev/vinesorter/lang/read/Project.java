@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.read;
 
 import dev.vinesorter.lang.outline.Outline;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -32,6 +33,16 @@ public final class Project {
   public static String folder(String path) {
     int slash = path.lastIndexOf('/');
     return slash < 0 ? "" : path.substring(0, slash);
+  }
+
+  /** A folder and all around it, the root last. */
+  public static List<String> upwards(String folder) {
+    List<String> all = new ArrayList<>(List.of(folder));
+    for (String at = folder; !at.isEmpty(); ) {
+      at = folder(at);
+      all.add(at);
+    }
+    return all;
   }
 
   /** A path inside a folder. */

@@ -12,16 +12,22 @@ public interface Rules {
   Place source(Project project, int file, Outline.Import one);
 
   /** What a folder holds by a name; null for nothing. */
-  Place inFolder(Project project, String folder, String name);
+  default Place inFolder(Project project, String folder, String name) {
+    return null;
+  }
 
-  /** The name of the package that a source is in. */
-  String packageOf(Project project, String path);
+  /** The name of the package that a source is in: as its folder, where nothing else is known. */
+  default String packageOf(Project project, String path) {
+    return Project.folder(path).replace('/', '.');
+  }
 
   /** Whether members of a type are seen by their names alone inside of it. */
   boolean seesMembers();
 
   /** Whether a source sees all that those declare which it brings in as a whole. */
-  boolean includes();
+  default boolean includes() {
+    return false;
+  }
 
   /** Whether types stand in namespaces that several sources share. */
   default boolean namespaces() {
@@ -30,11 +36,6 @@ public interface Rules {
 
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
-
-  /** Whether a use of an unknown object's member can be told by the member's name alone. */
-  default boolean guesses() {
-    return true;
-  }
 
   /**
    * Whether a name that stands alone, and that nothing brings in, may mean a declaration of another
@@ -45,10 +46,5 @@ public interface Rules {
    */
   default boolean mayMean(String user, String holder, Outline.Decl decl) {
     return true;
-  }
-
-  /** What a function's unit is called. */
-  default String functionName(Outline.Decl decl) {
-    return decl.name() + "()";
   }
 }

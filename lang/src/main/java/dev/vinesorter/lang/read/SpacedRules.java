@@ -25,11 +25,6 @@ public class SpacedRules implements Rules {
   }
 
   @Override
-  public Place inFolder(Project project, String folder, String name) {
-    return null;
-  }
-
-  @Override
   public String packageOf(Project project, String path) {
     int number = project.number(path);
     if (number >= 0) {
@@ -46,11 +41,6 @@ public class SpacedRules implements Rules {
   @Override
   public boolean seesMembers() {
     return true;
-  }
-
-  @Override
-  public boolean includes() {
-    return false;
   }
 
   @Override

@@ -116,7 +116,7 @@ final class SurveyMaker {
     boolean apart = type && decl.around() >= 0 && top && rules.namespaces();
     String name =
         decl.sort() == Sort.FUNCTION
-            ? rules.functionName(decl)
+            ? decl.name() + "()"
             : apart && rules.includes() ? qualified(decls, number) : decl.name();
     if (decl.only() && definedElsewhere(file, number)) {
       return -1;
@@ -159,16 +159,14 @@ final class SurveyMaker {
   }
 
   private String module(String path) {
-    for (String folder = Project.folder(path); ; folder = Project.folder(folder)) {
+    for (String folder : Project.upwards(Project.folder(path))) {
       for (String build : BUILDS) {
-        if (project.hasFile(Project.join(folder, build)) && !folder.isEmpty()) {
+        if (!folder.isEmpty() && project.hasFile(Project.join(folder, build))) {
           return folder.substring(folder.lastIndexOf('/') + 1);
         }
       }
-      if (folder.isEmpty()) {
-        return rootName;
-      }
     }
+    return rootName;
   }
 
   private static boolean isTest(String path) {
@@ -280,11 +278,14 @@ final class SurveyMaker {
 
   /** Something of a library: the last name as a type, in the package of those before it. */
   private void foreign(int user, String name, Kind kind, int at, int end) {
-    String plain = name.replace('/', '.').replaceAll("^[.]+", "");
-    String[] parts = plain.split("\\.");
-    if (user < 0 || at < 0 || plain.isEmpty() || parts.length == 0) {
+    int begin = 0;
+    while (begin < name.length() && "./".indexOf(name.charAt(begin)) >= 0) {
+      begin++;
+    }
+    if (user < 0 || at < 0 || begin == name.length()) {
       return;
     }
+    String[] parts = name.substring(begin).replace('/', '.').split("\\.");
     String first = parts[0];
     int home = builder.unit(Level.PACKAGE, -1, first);
     if (builder.traits(home) == 0 && builder.end(home) < 0) {

@@ -75,17 +75,15 @@ final class RubyRules extends SpacedRules {
     if (one.level() == 1) {
       return at(project, Project.join(Project.folder(path), named));
     }
-    for (String around = Project.folder(path); ; around = Project.folder(around)) {
+    for (String around : Project.upwards(Project.folder(path))) {
       for (String place : List.of("lib", "")) {
         Place found = at(project, Project.join(Project.join(around, place), named));
         if (found != null) {
           return found;
         }
       }
-      if (around.isEmpty()) {
-        return null;
-      }
     }
+    return null;
   }
 
   private static Place at(Project project, String path) {

@@ -79,15 +79,12 @@ final class ScriptRules implements Rules {
     String from = one.from();
     String inside = from.startsWith("@/") || from.startsWith("~/") ? from.substring(2) : from;
     boolean marked = !inside.equals(from) || from.startsWith("src/");
-    for (String around = folder; marked; around = Project.folder(around)) {
+    for (String around : marked ? Project.upwards(folder) : List.<String>of()) {
       for (String place : List.of("", "src", "app")) {
         Place found = module(project, Project.join(Project.join(around, place), inside));
         if (found != null) {
           return found;
         }
-      }
-      if (around.isEmpty()) {
-        break;
       }
     }
     return null;
@@ -116,22 +113,7 @@ final class ScriptRules implements Rules {
   }
 
   @Override
-  public Place inFolder(Project project, String folder, String name) {
-    return null;
-  }
-
-  @Override
-  public String packageOf(Project project, String path) {
-    return Project.folder(path).replace('/', '.');
-  }
-
-  @Override
   public boolean seesMembers() {
-    return false;
-  }
-
-  @Override
-  public boolean includes() {
     return false;
   }
 

@@ -3,7 +3,6 @@ package dev.vinesorter.lang.script;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
-import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
@@ -40,7 +39,7 @@ final class ScriptScan extends Scan {
   private int type = -1;
 
   private ScriptScan(String path, Syntax tree) {
-    super(path, tree);
+    super(path, tree, DECISIONS);
   }
 
   /** The outline of a source. */
@@ -49,31 +48,14 @@ final class ScriptScan extends Scan {
     String file = path.substring(path.lastIndexOf('/') + 1);
     String name =
         file.substring(0, file.indexOf('.', 1) < 0 ? file.length() : file.indexOf('.', 1));
-    scan.open = -1;
-    scan.open =
-        scan.outline.add(
-            new Decl(
-                -1,
-                Sort.LOOSE,
-                name,
-                0,
-                tree.text().length(),
-                0,
-                Trait.PUBLIC.bit(),
-                false,
-                More.NONE));
+    scan.openFile(name, More.NONE);
     scan.hoist(0);
     scan.inside(0);
     return scan.outline;
   }
 
-  private void inside(int node) {
-    for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
-      visit(child);
-    }
-  }
-
-  private void visit(int node) {
+  @Override
+  protected void visit(int node) {
     if (node < 0) {
       return;
     }
@@ -641,19 +623,8 @@ final class ScriptScan extends Scan {
     }
   }
 
-  /** The names of a chain; null where it begins with another expression. */
   private List<String> names(int node) {
-    List<String> names = new ArrayList<>();
-    int at = node;
-    while (tree.is(at, "member_expression") && names.size() < LONGEST_CHAIN) {
-      names.add(0, tree.text(tree.child(at, "property")));
-      at = tree.child(at, "object");
-    }
-    if (!tree.is(at, "identifier")) {
-      return null;
-    }
-    names.add(0, tree.text(at));
-    return names;
+    return names(node, "member_expression", "object", "property");
   }
 
   private void expression(int node, Kind kind) {
@@ -705,16 +676,7 @@ final class ScriptScan extends Scan {
   private String doc(int node) {
     int around = tree.around(node);
     int at = tree.is(around, "export_statement") ? around : node;
-    int before = tree.previous(at);
-    String text = tree.is(before, "comment") ? tree.text(before) : "";
+    String text = commentBefore(at);
     return text.startsWith("/**") ? sentence(text.replaceAll("[/*]+", " ")) : "";
-  }
-
-  private int decisions(int node) {
-    int found = 0;
-    for (int at = node; at < tree.past(node); at++) {
-      found += DECISIONS.contains(tree.kind(at)) ? 1 : 0;
-    }
-    return found;
   }
 }

@@ -1,6 +1,5 @@
 package dev.vinesorter.source.facts;
 
-import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.language.Language;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
@@ -35,8 +34,7 @@ public final class FactsLanguage implements Language {
 
   @Override
   public StepEditor editor(Reading before, ReadOptions options) {
-    // No step comes here, since there is no verb.
-    return (survey, step, sources) -> new StepEditor.Result(StepOutcome.alreadyDone(), survey);
+    return StepEditor.NONE;
   }
 
   @Override

@@ -9,6 +9,9 @@ import java.util.function.Consumer;
 
 /** Turns a step of a plan into text edits in one language. */
 public interface StepEditor {
+  /** Of a language that knows no verb: no step comes here. */
+  StepEditor NONE = (survey, step, sources) -> new Result(StepOutcome.alreadyDone(), survey);
+
   /** The most steps that are given together. */
   int MOST_TOGETHER = 32;
 

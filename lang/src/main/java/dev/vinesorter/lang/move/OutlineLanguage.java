@@ -1,0 +1,82 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.lang.read.OutlineReader;
+import dev.vinesorter.lang.read.Rules;
+import dev.vinesorter.source.language.Language;
+import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.read.SourceReader;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+
+/** A language that is read by outlines, and whose sources go into folders where it says how. */
+public abstract class OutlineLanguage implements Language {
+  private final String name;
+  private final Predicate<String> isSource;
+  private final OutlineReader.Scanner scanner;
+  private final Supplier<Rules> rules;
+  private final Supplier<Specifiers> specifiers;
+
+  /** A language that is looked at and not changed. */
+  protected OutlineLanguage(
+      String name,
+      Predicate<String> isSource,
+      OutlineReader.Scanner scanner,
+      Supplier<Rules> rules) {
+    this(name, isSource, scanner, rules, null);
+  }
+
+  /**
+   * A language whose sources move.
+   *
+   * @param isSource tells its sources by their paths
+   * @param scanner makes the outline of one
+   * @param rules how names are looked up, made for each reading
+   * @param specifiers how imports are written; null where that is not known
+   */
+  protected OutlineLanguage(
+      String name,
+      Predicate<String> isSource,
+      OutlineReader.Scanner scanner,
+      Supplier<Rules> rules,
+      Supplier<Specifiers> specifiers) {
+    this.name = name;
+    this.isSource = isSource;
+    this.scanner = scanner;
+    this.rules = rules;
+    this.specifiers = specifiers;
+  }
+
+  @Override
+  public final String name() {
+    return name;
+  }
+
+  @Override
+  public final boolean owns(String path) {
+    return isSource.test(path);
+  }
+
+  @Override
+  public final SourceReader reader() {
+    return outlines();
+  }
+
+  private OutlineReader outlines() {
+    return new OutlineReader(isSource, scanner, rules.get());
+  }
+
+  @Override
+  public final StepEditor editor(Reading before, ReadOptions options) {
+    return specifiers == null
+        ? StepEditor.NONE
+        : new FileMoves(outlines(), specifiers.get(), before, options);
+  }
+
+  @Override
+  public final Set<String> verbs() {
+    return specifiers == null ? Set.of() : Set.of("move");
+  }
+}
