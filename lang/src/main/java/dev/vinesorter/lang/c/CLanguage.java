@@ -24,7 +24,13 @@ public final class CLanguage extends OutlineLanguage {
 
   /** The language. */
   public CLanguage() {
-    super("c", path -> ENDS.contains(end(path)), CLanguage::scan, CRules::new, CSpecifiers::new);
+    super(
+        "c",
+        path -> ENDS.contains(end(path)),
+        CLanguage::scan,
+        CRules::new,
+        CSpecifiers::new,
+        () -> null);
   }
 
   /** What stands behind the last dot of a path. */

@@ -14,12 +14,9 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
-import dev.vinesorter.lang.read.OutlineReader;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.plan.StepEditor;
-import dev.vinesorter.source.read.Progress;
-import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
@@ -38,62 +35,41 @@ import java.util.TreeSet;
  * Moves sources into folders. Every import that names them, and every one of theirs, is written for
  * the new places; the outcome is read again, and each name has to mean what it meant.
  */
-public final class FileMoves implements StepEditor {
-  private final OutlineReader reader;
+final class FileMoves {
+  private final Readings readings;
   private final Specifiers specifiers;
-  private final ReadOptions options;
 
-  /** What was read last, and what the sources were then. */
-  private Reading known;
-
-  private Overlay.Stage stage = Overlay.Stage.NONE;
-
-  /**
-   * An editor.
-   *
-   * @param before what the reader made of the sources before the first step
-   */
-  public FileMoves(
-      OutlineReader reader, Specifiers specifiers, Reading before, ReadOptions options) {
-    this.reader = reader;
+  FileMoves(Readings readings, Specifiers specifiers) {
+    this.readings = readings;
     this.specifiers = specifiers;
-    this.options = options;
-    this.known = before;
   }
 
-  @Override
-  public Result carryOut(Survey survey, Step step, Overlay sources) {
+  /** Carries a step out whose units are files, each by its path or the module that it is. */
+  StepEditor.Result carryOut(Survey survey, Step.Move move, Overlay sources) {
     List<Reason> reasons = new ArrayList<>();
-    Step.Move move = (Step.Move) step;
     Map<String, String> paths = new LinkedHashMap<>();
-    for (String unit : step.units()) {
+    for (String unit : move.units()) {
       goal(survey, unit, move.into(), sources, paths, reasons);
     }
     if (reasons.isEmpty() && paths.isEmpty()) {
-      return new Result(StepOutcome.alreadyDone(), survey);
+      return new StepEditor.Result(StepOutcome.alreadyDone(), survey);
     }
     Overlay edited = sources.copy();
     if (reasons.isEmpty()) {
       edit(edited, new Moves(paths), reasons);
     }
-    Reading fresh = known;
+    Reading fresh = null;
     if (reasons.isEmpty()) {
-      fresh = reader.read(edited, options, Progress.SILENT, known, changed(edited));
+      fresh = readings.fresh(edited);
       compare(survey, fresh.survey(), paths, reasons);
     }
     if (!reasons.isEmpty()) {
-      return new Result(StepOutcome.refused(reasons), survey);
+      return new StepEditor.Result(StepOutcome.refused(reasons), survey);
     }
     sources.become(edited);
-    known = fresh;
-    stage = sources.stage();
-    return new Result(
+    readings.accept(fresh, sources);
+    return new StepEditor.Result(
         StepOutcome.changed(List.of()).with(List.of(), mentions(sources, paths)), fresh.survey());
-  }
-
-  /** What is otherwise than when it was read last. */
-  private Set<String> changed(Overlay sources) {
-    return sources.stage().since(stage).keySet();
   }
 
   private static void refuse(List<Reason> reasons, RefusalCode code, String message, Site... at) {
@@ -113,7 +89,7 @@ public final class FileMoves implements StepEditor {
     String folder = into.equals(".") || into.equals("./") ? "" : into.replaceAll("/+$", "");
     String name = path.substring(path.lastIndexOf('/') + 1);
     String to = Project.join(folder, name);
-    if (!sources.exists(path) || !reader.isSource(path)) {
+    if (!sources.exists(path) || !readings.isSource(path)) {
       if (!sources.exists(path) && sources.exists(to)) {
         return;
       }
@@ -153,7 +129,7 @@ public final class FileMoves implements StepEditor {
   }
 
   /** The path of the source that a name means: its own, or that of the file that holds a type. */
-  private static String path(Units units, String unit, Overlay sources) {
+  static String path(Units units, String unit, Overlay sources) {
     if (sources.exists(unit) || unit.contains("/")) {
       return unit;
     }
@@ -166,13 +142,13 @@ public final class FileMoves implements StepEditor {
   // ---- imports
 
   private void edit(Overlay sources, Moves moves, List<Reason> reasons) {
-    Project project = reader.project(sources, known, changed(sources));
+    Project project = readings.project(sources);
     Map<String, TextEdits> all = new TreeMap<>();
     for (int file = 0; file < project.outlines().size(); file++) {
       Outline outline = project.outlines().get(file);
       String text = null;
       for (Import one : outline.imports()) {
-        Place from = one.level() < 0 ? null : reader.rules().source(project, file, one);
+        Place from = one.level() < 0 ? null : readings.rules().source(project, file, one);
         boolean concerns =
             from != null && !from.isForeign() && concerns(project, file, from, one, moves);
         if (!concerns) {
@@ -224,7 +200,7 @@ public final class FileMoves implements StepEditor {
   /** The source in a folder that an import names; null for none. */
   private Place submodule(Project project, Place from, String name) {
     String folder = from.file() < 0 ? from.folder() : project.outlines().get(from.file()).path();
-    return reader.rules().inFolder(project, folder, name);
+    return readings.rules().inFolder(project, folder, name);
   }
 
   // ---- the proof
@@ -273,7 +249,7 @@ public final class FileMoves implements StepEditor {
   }
 
   /** A survey without what only a name tells. */
-  private static Survey certain(Survey survey) {
+  static Survey certain(Survey survey) {
     SurveyDraft draft = new SurveyDraft(survey);
     for (int r = 0; r < survey.references().size(); r++) {
       if (survey.references().isLikely(r)) {
@@ -284,7 +260,7 @@ public final class FileMoves implements StepEditor {
   }
 
   /** How many names nobody can tell for certain. */
-  private static int open(Survey survey) {
+  static int open(Survey survey) {
     int open = survey.unresolved().size();
     for (int r = 0; r < survey.references().size(); r++) {
       open += survey.references().isLikely(r) ? 1 : 0;
@@ -312,7 +288,7 @@ public final class FileMoves implements StepEditor {
   private List<String> mentions(Overlay sources, Map<String, String> paths) {
     List<String> found = new ArrayList<>();
     for (String path : sources.paths()) {
-      if (reader.isSource(path) || path.endsWith(".java") || found.size() > 20) {
+      if (readings.isSource(path) || path.endsWith(".java") || found.size() > 20) {
         continue;
       }
       try {

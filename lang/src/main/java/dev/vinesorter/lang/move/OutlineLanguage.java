@@ -18,6 +18,7 @@ public abstract class OutlineLanguage implements Language {
   private final OutlineReader.Scanner scanner;
   private final Supplier<Rules> rules;
   private final Supplier<Specifiers> specifiers;
+  private final Supplier<Declarations> inFiles;
 
   /** A language that is looked at and not changed. */
   protected OutlineLanguage(
@@ -25,7 +26,7 @@ public abstract class OutlineLanguage implements Language {
       Predicate<String> isSource,
       OutlineReader.Scanner scanner,
       Supplier<Rules> rules) {
-    this(name, isSource, scanner, rules, null);
+    this(name, isSource, scanner, rules, null, () -> null);
   }
 
   /**
@@ -35,18 +36,21 @@ public abstract class OutlineLanguage implements Language {
    * @param scanner makes the outline of one
    * @param rules how names are looked up, made for each reading
    * @param specifiers how imports are written; null where that is not known
+   * @param inFiles how what stands in sources moves; gives null where only whole sources move
    */
   protected OutlineLanguage(
       String name,
       Predicate<String> isSource,
       OutlineReader.Scanner scanner,
       Supplier<Rules> rules,
-      Supplier<Specifiers> specifiers) {
+      Supplier<Specifiers> specifiers,
+      Supplier<Declarations> inFiles) {
     this.name = name;
     this.isSource = isSource;
     this.scanner = scanner;
     this.rules = rules;
     this.specifiers = specifiers;
+    this.inFiles = inFiles;
   }
 
   @Override
@@ -72,7 +76,7 @@ public abstract class OutlineLanguage implements Language {
   public final StepEditor editor(Reading before, ReadOptions options) {
     return specifiers == null
         ? StepEditor.NONE
-        : new FileMoves(outlines(), specifiers.get(), before, options);
+        : new OutlineEditor(outlines(), specifiers.get(), inFiles.get(), before, options);
   }
 
   @Override

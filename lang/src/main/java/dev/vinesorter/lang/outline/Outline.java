@@ -80,9 +80,23 @@ public final class Outline {
    * @param at the first char of the last name in {@code from}
    * @param end one past its last
    * @param nameAt the first char of {@code name}; -1 where there is none
+   * @param late whether it is not brought in when the source is loaded, but later or never: inside
+   *     of a function, or for types alone
    */
   public record Import(
-      String from, int level, String name, String alias, int at, int end, int nameAt) {
+      String from,
+      int level,
+      String name,
+      String alias,
+      int at,
+      int end,
+      int nameAt,
+      boolean late) {
+    /** One that is brought in when the source is loaded. */
+    public Import(String from, int level, String name, String alias, int at, int end, int nameAt) {
+      this(from, level, name, alias, at, end, nameAt, false);
+    }
+
     /** {@link #level} of a namespace all of whose names are seen. */
     public static final int USING_ALL = -1;
 

@@ -133,6 +133,16 @@ public abstract class Scan {
             more));
   }
 
+  /** Whether what stands here is run when a function is called, and not before. */
+  protected final boolean isInFunction() {
+    for (int at = open; at > 0; at = outline.decls().get(at).around()) {
+      if (outline.decls().get(at).sort() == Sort.FUNCTION) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** Does something while a declaration is open, with variables of its own. */
   protected void within(int decl, Runnable does) {
     int before = open;

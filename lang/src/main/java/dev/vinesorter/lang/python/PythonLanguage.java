@@ -15,6 +15,7 @@ public final class PythonLanguage extends OutlineLanguage {
         path -> path.endsWith(".py") || path.endsWith(".pyi"),
         (path, text) -> PythonScan.of(path, GRAMMAR.parse(text)),
         PythonRules::new,
-        () -> new PythonSpecifiers(new PythonRules()));
+        () -> new PythonSpecifiers(new PythonRules()),
+        () -> new PythonDeclarations(new PythonRules(), GRAMMAR));
   }
 }

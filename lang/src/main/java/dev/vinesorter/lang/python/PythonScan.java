@@ -10,7 +10,9 @@ import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Scan;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /** Finds what a Python source declares, imports and names. */
@@ -27,11 +29,17 @@ final class PythonScan extends Scan {
           "if_clause",
           "case_clause");
 
+  /** A type in quotes is not longer. */
+  private static final int LONGEST_TYPE = 300;
+
   /** The name of the object in the method that is open; empty outside of one. */
   private String self = "";
 
   /** The class that is open; -1 for none. */
   private int type = -1;
+
+  /** Whether what is looked at is read by those who check types, and by nobody else. */
+  private boolean typesOnly;
 
   private PythonScan(String path, Syntax tree) {
     super(path, tree, DECISIONS);
@@ -52,6 +60,7 @@ final class PythonScan extends Scan {
     switch (tree.kind(node)) {
       case "import_statement" -> imports(node);
       case "import_from_statement", "future_import_statement" -> importsFrom(node);
+      case "if_statement" -> condition(node);
       case "class_definition" -> type(node);
       case "function_definition" -> function(node);
       case "decorator" -> decorator(node);
@@ -100,7 +109,15 @@ final class PythonScan extends Scan {
         int last = last(name);
         // Without an alias the first name is bound, from which the others are reached.
         outline.add(
-            new Import(from, 0, "", alias, tree.begin(last), tree.end(last), aliased ? -2 : -1));
+            new Import(
+                from,
+                0,
+                "",
+                alias,
+                tree.begin(last),
+                tree.end(last),
+                aliased ? -2 : -1,
+                typesOnly || isInFunction()));
       }
     }
   }
@@ -136,8 +153,29 @@ final class PythonScan extends Scan {
                 taken.equals("*") ? "" : alias,
                 tree.begin(last),
                 tree.end(last),
-                tree.begin(name)));
+                tree.begin(name),
+                typesOnly || isInFunction()));
       }
+    }
+  }
+
+  /** Whether a condition holds for those who check types alone. */
+  static boolean isForTypes(String condition) {
+    return condition.equals("TYPE_CHECKING") || condition.endsWith(".TYPE_CHECKING");
+  }
+
+  /** A condition that holds for those who check types alone. */
+  private void condition(int node) {
+    String asked = tree.text(tree.child(node, "condition"));
+    int then = tree.child(node, "consequence");
+    if (!isForTypes(asked)) {
+      inside(node);
+      return;
+    }
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      typesOnly = child == then;
+      visit(child);
+      typesOnly = false;
     }
   }
 
@@ -232,8 +270,8 @@ final class PythonScan extends Scan {
           if (bound) {
             self = object;
           }
-          parameters(parameters, bound);
           visitType(result);
+          parameters(parameters, bound);
           locals(tree.child(node, "body"));
           visit(tree.child(node, "body"));
         });
@@ -272,7 +310,9 @@ final class PythonScan extends Scan {
     return "";
   }
 
+  /** What is written of parameters means what it does around the function; only then they are. */
   private void parameters(int node, boolean bound) {
+    Map<String, String> types = new LinkedHashMap<>();
     boolean first = bound;
     for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
       String name = parameterName(child);
@@ -281,7 +321,7 @@ final class PythonScan extends Scan {
       }
       int type = tree.child(child, "type");
       if (!first) {
-        variable(name, written(type));
+        types.put(name, written(type));
       }
       first = false;
       visitType(type);
@@ -290,6 +330,7 @@ final class PythonScan extends Scan {
         visit(value);
       }
     }
+    types.forEach(this::variable);
   }
 
   /** What a function gives values to are variables of its own, wherever it does. */
@@ -423,10 +464,7 @@ final class PythonScan extends Scan {
     int inner = tree.is(node, "type") ? tree.first(node) : node;
     if (tree.is(inner, "string")) {
       int content = tree.childOf(inner, "string_content");
-      String text = tree.text(content);
-      if (text.matches("[A-Za-z_]\\w{0,100}")) {
-        use(Kind.REFERS, Root.NAME, List.of(text), tree.begin(content), tree.end(content));
-      }
+      quotedType(content);
     } else if (tree.is(inner, "identifier") || tree.is(inner, "attribute")) {
       expression(inner, Kind.REFERS);
     } else {
@@ -434,6 +472,32 @@ final class PythonScan extends Scan {
         visitType(child);
       }
     }
+  }
+
+  /** The names in a type that is written as a text, so that it need not be there yet. */
+  private void quotedType(int content) {
+    String text = tree.text(content);
+    if (text.length() > LONGEST_TYPE) {
+      return;
+    }
+    int at = 0;
+    while (at < text.length()) {
+      int begin = at;
+      while (at < text.length() && (text.charAt(at) == '.' || isOfName(text.charAt(at)))) {
+        at++;
+      }
+      String name = text.substring(begin, at);
+      boolean plain = !name.isEmpty() && !name.startsWith(".") && !name.endsWith(".");
+      if (plain && !Character.isDigit(name.charAt(0)) && !name.contains("..")) {
+        int last = tree.begin(content) + begin + name.lastIndexOf('.') + 1;
+        use(Kind.REFERS, Root.NAME, List.of(name.split("\\.")), last, tree.begin(content) + at);
+      }
+      at = at == begin ? at + 1 : at;
+    }
+  }
+
+  private static boolean isOfName(char c) {
+    return c == '_' || Character.isLetterOrDigit(c);
   }
 
   private void decorator(int node) {

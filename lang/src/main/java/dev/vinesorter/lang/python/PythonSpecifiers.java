@@ -5,12 +5,11 @@ import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.Specifiers;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
-import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.text.TextEdits;
 
 /** How an import names a module that lies elsewhere: relative where it was, else from the top. */
 final class PythonSpecifiers implements Specifiers {
-  private static final String INIT = "__init__.py";
+  private static final String INIT = PythonModules.INIT;
 
   private final PythonRules rules;
 
@@ -47,16 +46,8 @@ final class PythonSpecifiers implements Specifiers {
     }
   }
 
-  /** The dotted name of a module or package, from where modules are looked for. */
   private String module(Asked asked, String path) {
-    boolean init = path.endsWith("/" + INIT);
-    boolean source = path.endsWith(".py") || path.endsWith(".pyi");
-    if (init || !source) {
-      return rules.packageOf(asked.project(), (init ? Project.folder(path) : path) + "/" + INIT);
-    }
-    String around = rules.packageOf(asked.project(), path);
-    String name = path.substring(path.lastIndexOf('/') + 1, path.lastIndexOf('.'));
-    return around.isEmpty() ? name : around + "." + name;
+    return PythonModules.name(rules, asked.project(), path);
   }
 
   /** {@code import a.b}: only the module's own name changes. */
@@ -127,26 +118,8 @@ final class PythonSpecifiers implements Specifiers {
     return begin;
   }
 
-  /** A module from where another one is; from the top where they share no package. */
   private String relative(Asked asked, String importer, String module) {
-    String home = rules.packageOf(asked.project(), importer);
-    if (home.isEmpty()) {
-      return module;
-    }
-    String[] from = home.split("\\.");
-    String[] to = module.split("\\.");
-    int same = 0;
-    while (same < from.length && same < to.length && from[same].equals(to[same])) {
-      same++;
-    }
-    if (same == 0) {
-      return module;
-    }
-    StringBuilder relative = new StringBuilder(".".repeat(from.length - same + 1));
-    for (int n = same; n < to.length; n++) {
-      relative.append(n == same ? "" : ".").append(to[n]);
-    }
-    return relative.toString();
+    return PythonModules.relative(rules, asked.project(), importer, module);
   }
 
   /** {@code from a import m}, where m is a module: the package before it changes. */

@@ -17,7 +17,7 @@ import java.util.Map;
 import java.util.Set;
 
 /** Looks up what names mean: by scopes from inside out, by imports, by what a type inherits. */
-final class Names {
+public final class Names {
   /** How far what is handed on is followed. */
   private static final int MOST_DEEP = 12;
 
@@ -54,7 +54,8 @@ final class Names {
   /** Whether only a type is meant, and nothing else of the name. */
   private boolean typesOnly;
 
-  Names(Project project, Rules rules) {
+  /** For the sources of a language. */
+  public Names(Project project, Rules rules) {
     this.project = project;
     this.rules = rules;
     this.outlines = project.outlines();
@@ -119,12 +120,13 @@ final class Names {
     return (long) file << 32 | decl;
   }
 
-  Decl decl(Place place) {
+  /** The declaration at a place of ours. */
+  public Decl decl(Place place) {
     return outlines.get(place.file()).decls().get(place.decl());
   }
 
   /** What an import takes from; never null. */
-  Place source(int file, Import one) {
+  public Place source(int file, Import one) {
     return sources.computeIfAbsent(
         new Asked(file, one),
         key -> {
@@ -134,7 +136,7 @@ final class Names {
   }
 
   /** What an import brings in; null where its source has no such thing. */
-  Place brought(int file, Import one, int depth) {
+  public Place brought(int file, Import one, int depth) {
     Place from = source(file, one);
     if (one.name().isEmpty() || one.name().equals("*")) {
       return from;
@@ -148,7 +150,7 @@ final class Names {
   }
 
   /** What a use means; null where nothing of ours, or nobody can tell. */
-  Place meant(int file, Use use) {
+  public Place meant(int file, Use use) {
     List<String> chain = use.chain();
     asking = file;
     Place at;
@@ -396,7 +398,7 @@ final class Names {
   }
 
   /** What a name means at the top of a file: declared there, imported, or seen by an include. */
-  Place inFile(int file, String name, int depth) {
+  public Place inFile(int file, String name, int depth) {
     Place own = inside(file, 0, name);
     boolean whole = own != null && !decl(own).only();
     if (whole || depth > MOST_DEEP) {
@@ -479,7 +481,7 @@ final class Names {
   }
 
   /** All sources that one brings in, and those in turn; itself among them. */
-  Set<Integer> seen(int file) {
+  public Set<Integer> seen(int file) {
     Set<Integer> known = seen.get(file);
     if (known != null) {
       return known;

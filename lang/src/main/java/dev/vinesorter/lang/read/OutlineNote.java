@@ -55,6 +55,7 @@ final class OutlineNote {
         out.writeInt(one.at());
         out.writeInt(one.end());
         out.writeInt(one.nameAt());
+        out.writeBoolean(one.late());
       }
       out.writeInt(outline.uses().size());
       for (Use one : outline.uses()) {
@@ -103,7 +104,8 @@ final class OutlineNote {
                 text(in),
                 in.readInt(),
                 in.readInt(),
-                in.readInt()));
+                in.readInt(),
+                in.readBoolean()));
       }
       for (int left = in.readInt(); left > 0; left--) {
         outline.add(

@@ -18,7 +18,8 @@ public final class ScriptLanguage extends OutlineLanguage {
         path -> ScriptRules.ENDS.stream().anyMatch(path::endsWith) && !path.endsWith(".min.js"),
         ScriptLanguage::scan,
         ScriptRules::new,
-        ScriptSpecifiers::new);
+        ScriptSpecifiers::new,
+        () -> null);
   }
 
   private static Outline scan(String path, String text) {

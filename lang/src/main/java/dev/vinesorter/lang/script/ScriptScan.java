@@ -175,7 +175,8 @@ final class ScriptScan extends Scan {
               alias,
               tree.begin(source) + 2 + slash,
               tree.end(source) - 1,
-              name.isEmpty() || name.equals("*") || name.equals("default") ? -2 : nameAt));
+              name.isEmpty() || name.equals("*") || name.equals("default") ? -2 : nameAt,
+              isInFunction() || tree.childOf(tree.around(source), "type") >= 0));
     }
   }
 

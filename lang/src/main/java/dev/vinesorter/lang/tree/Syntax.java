@@ -150,4 +150,15 @@ public final class Syntax {
     }
     return -1;
   }
+
+  /** The innermost node around a char; the root where there is no smaller one. */
+  public int innermost(int at) {
+    int node = 0;
+    for (int child = first(node); child >= 0; ) {
+      boolean holds = begin[child] <= at && at < end[child];
+      node = holds ? child : node;
+      child = holds ? first(child) : next(child);
+    }
+    return node;
+  }
 }

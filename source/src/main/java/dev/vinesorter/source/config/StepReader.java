@@ -179,6 +179,7 @@ abstract class StepReader {
           "below",
           "alone",
           "never-null",
+          "pure",
           "new-type",
           "found-by-name",
           "library",

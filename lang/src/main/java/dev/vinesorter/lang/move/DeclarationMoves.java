@@ -1,0 +1,192 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.Reading;
+import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Moves functions, types, variables and macros that stand at the top of a source into another one.
+ * The outcome is read again, and each name has to mean what it meant.
+ */
+final class DeclarationMoves {
+  private final Readings readings;
+  private final Declarations language;
+
+  DeclarationMoves(Readings readings, Declarations language) {
+    this.readings = readings;
+    this.language = language;
+  }
+
+  StepEditor.Result carryOut(Survey survey, Step.Move step, Overlay sources) {
+    List<Reason> reasons = new ArrayList<>();
+    Project project = readings.project(sources);
+    Relocation move = relocation(survey, step, sources, project, reasons);
+    Overlay edited = sources.copy();
+    Reading fresh = null;
+    if (move != null && move.path(move.from()).equals(move.to())) {
+      return new StepEditor.Result(StepOutcome.alreadyDone(), survey);
+    }
+    if (move != null) {
+      edit(move, edited);
+      reasons.addAll(move.reasons());
+    }
+    if (reasons.isEmpty()) {
+      fresh = readings.fresh(edited);
+      reasons.addAll(new MoveProof(survey, fresh.survey(), move).reasons());
+    }
+    if (reasons.isEmpty() && language.mindsCircles()) {
+      Circles.refuse(project, readings.project(edited), readings.rules(), reasons);
+    }
+    if (!reasons.isEmpty()) {
+      return new StepEditor.Result(StepOutcome.refused(reasons), survey);
+    }
+    sources.become(edited);
+    readings.accept(fresh, sources);
+    return new StepEditor.Result(StepOutcome.changed(List.of()), fresh.survey());
+  }
+
+  private static Reason reason(RefusalCode code, String message) {
+    return new Reason(code, message, List.of());
+  }
+
+  // ---- what goes where
+
+  /** What a step means; null where it cannot be meant. */
+  private Relocation relocation(
+      Survey survey, Step.Move step, Overlay sources, Project project, List<Reason> reasons) {
+    Units units = survey.units();
+    String to = target(units, step.into(), sources);
+    if (to == null) {
+      String message =
+          "'"
+              + step.into()
+              + "' is no source of the language. Name the file that takes it by its path; a new one"
+              + " is made.";
+      reasons.add(reason(RefusalCode.BAD_TARGET, message));
+      return null;
+    }
+    int from = -1;
+    Set<Integer> moved = new TreeSet<>();
+    for (String name : step.units()) {
+      int member = units.find(name, Level.MEMBER);
+      int unit = member >= 0 ? member : units.find(name, Level.TYPE);
+      int file = unit < 0 ? -1 : project.number(units.name(units.fileOf(unit)));
+      if (file < 0) {
+        reasons.add(reason(RefusalCode.UNKNOWN_UNIT, "There is no " + name + " in this language."));
+        continue;
+      }
+      if (from >= 0 && file != from) {
+        reasons.add(
+            reason(
+                RefusalCode.NOT_YET,
+                "So far what moves in one step has to leave one source; give a step for each."));
+        return null;
+      }
+      from = file;
+      List<Decl> decls = project.outlines().get(file).decls();
+      Set<Integer> found = declarations(decls, units.nameAt(unit));
+      if (found.isEmpty()) {
+        reasons.add(
+            new Reason(
+                RefusalCode.NOT_YET,
+                "So far what stands at the top of a source moves; " + name + " does not.",
+                List.of(
+                    SourceText.site(
+                        project.outlines().get(file).path(),
+                        project.outlines().get(file).lines(),
+                        Math.max(0, units.nameAt(unit)),
+                        Math.max(0, units.nameAt(unit))))));
+      }
+      moved.addAll(found);
+    }
+    return reasons.isEmpty()
+        ? new Relocation(step, project, readings.rules(), sources, language, from, to, moved)
+        : null;
+  }
+
+  /** The path that a goal means: a source, the module that is one, or a new one; null for none. */
+  private String target(Units units, String into, Overlay sources) {
+    String path = FileMoves.path(units, into, sources);
+    if (sources.exists(path)) {
+      return readings.isSource(path) ? path : null;
+    }
+    String normal = Project.normal(into);
+    boolean plain = into.equals(normal) && !into.startsWith(".") && !into.contains("/.");
+    boolean fresh = plain && language.isSource(into) && !sources.isOnDisk(into);
+    return fresh ? into : null;
+  }
+
+  /** The declarations at the top of a source that are called like the one whose name is there. */
+  private static Set<Integer> declarations(List<Decl> decls, int nameAt) {
+    Set<Integer> found = new TreeSet<>();
+    for (int n = 1; n < decls.size(); n++) {
+      Decl one = decls.get(n);
+      boolean top = one.around() == 0 || decls.get(one.around()).sort() == Sort.SPACE;
+      if (top && one.nameAt() == nameAt && one.sort() != Sort.SPACE) {
+        for (int other = 1; other < decls.size(); other++) {
+          Decl beside = decls.get(other);
+          boolean same =
+              beside.around() == one.around()
+                  && beside.name().equals(one.name())
+                  && beside.sort() == one.sort();
+          if (same) {
+            found.add(other);
+          }
+        }
+      }
+    }
+    return found;
+  }
+
+  // ---- edits
+
+  private void edit(Relocation move, Overlay edited) {
+    try {
+      for (int decl : move.moved()) {
+        move.stretches().add(language.stretch(move, decl));
+      }
+      move.stretches().sort((one, other) -> one.begin() - other.begin());
+      language.follow(move);
+    } catch (CannotMoveException e) {
+      // Where the reason stands in another source, it was told there.
+      if (move.reasons().isEmpty()) {
+        move.refuse(e.refusal(), e.getMessage(), move.from(), e.at(), e.at() + 1);
+      }
+    } catch (TextEdits.OverlapException e) {
+      int at = move.stretches().isEmpty() ? 0 : move.stretches().get(0).begin();
+      move.refuse(
+          RefusalCode.EDITS_OVERLAP, "Two edits would meet in one place.", move.from(), at, at);
+    }
+    if (!move.reasons().isEmpty()) {
+      return;
+    }
+    SourceText old = edited.text(move.path(move.from()));
+    if (move.toFile() < 0) {
+      edited.put(move.to(), old.with(move.fresh()));
+    }
+    move.edits()
+        .forEach(
+            (path, edits) -> {
+              if (!edits.isEmpty()) {
+                SourceText text = edited.text(path);
+                edited.put(path, text.with(edits.apply(text.text())));
+              }
+            });
+  }
+}

@@ -1,0 +1,37 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.lang.tree.Syntax;
+
+/** What a language says of moving what stands at the top of a source into another one. */
+public interface Declarations {
+  /** The tree of a source. */
+  Syntax parse(String path, String text);
+
+  /** Whether a path is one that a new source may have. */
+  boolean isSource(String path);
+
+  /**
+   * The text of a declaration, with what heads it, from the first char of its first line to the end
+   * of its last.
+   *
+   * @param decl the number of a declaration at the top of the source that things leave
+   * @throws CannotMoveException where it does not stand alone
+   */
+  Stretch stretch(Relocation move, int decl) throws CannotMoveException;
+
+  /**
+   * Writes, in all sources, what it takes that each name goes on to mean what it means, and the
+   * text of what moves in its new place.
+   *
+   * @throws CannotMoveException where it cannot be done, in the source that things leave
+   */
+  void follow(Relocation move) throws CannotMoveException;
+
+  /** Whether a new way from source to source must not lead in a circle. */
+  default boolean mindsCircles() {
+    return true;
+  }
+
+  /** A part of a text. */
+  record Stretch(int begin, int end) {}
+}

@@ -1,0 +1,69 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.lang.tree.Syntax;
+
+/** Lines of a source: which of them belong to a declaration, and which go with it. */
+public final class TextLines {
+  private TextLines() {}
+
+  /** The first char behind the line that a char is in. */
+  public static int next(String text, int at) {
+    int end = text.indexOf('\n', at);
+    return end < 0 ? text.length() : end + 1;
+  }
+
+  /** The first char of the line before one. */
+  private static int previous(String text, int lineBegin) {
+    return text.lastIndexOf('\n', lineBegin - 2) + 1;
+  }
+
+  /** The first char of the line that a char is in. */
+  public static int begin(String text, int at) {
+    return text.lastIndexOf('\n', at - 1) + 1;
+  }
+
+  private static boolean isBlank(String text, int lineBegin) {
+    return text.substring(lineBegin, next(text, lineBegin)).isBlank();
+  }
+
+  /** Removes what moved, and the empty lines behind it, or before it at the end of the source. */
+  public static void remove(Relocation move, Declarations.Stretch stretch) {
+    String text = move.text(move.from());
+    int begin = stretch.begin();
+    int end = stretch.end();
+    boolean apart = begin == 0 || isBlank(text, previous(text, begin));
+    while (apart && end < text.length() && isBlank(text, end)) {
+      end = next(text, end);
+    }
+    if (end == text.length()) {
+      while (begin > 0 && isBlank(text, previous(text, begin))) {
+        begin = previous(text, begin);
+      }
+    }
+    move.edits(move.from()).remove(begin, end);
+  }
+
+  /**
+   * Where the comments right above a statement begin, but not those that head the source.
+   *
+   * @param begin the first char of the statement's line
+   */
+  public static int heading(Syntax tree, int node, int begin) {
+    String text = tree.text();
+    int found = begin;
+    int before = tree.previous(node);
+    while (tree.is(before, "comment") && isRightAbove(tree, before, found)) {
+      found = tree.begin(before);
+      before = tree.previous(before);
+    }
+    return found == 0 && text.length() > 0 ? begin : found;
+  }
+
+  private static boolean isRightAbove(Syntax tree, int comment, int lineBegin) {
+    String text = tree.text();
+    int end = tree.end(comment);
+    boolean ends = end <= lineBegin && text.substring(end, lineBegin).isBlank();
+    boolean near = next(text, Math.max(0, end - 1)) == lineBegin || end == lineBegin;
+    return ends && near && begin(text, tree.begin(comment)) == tree.begin(comment);
+  }
+}

@@ -1,0 +1,500 @@
+package dev.vinesorter.lang.python;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.NamedImports;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.move.TextLines;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** Moves functions, classes and variables of Python from module to module. */
+final class PythonDeclarations extends NamedImports {
+  /** Names that say something else in another module. */
+  private static final Set<String> OF_MODULE =
+      Set.of("__name__", "__file__", "__package__", "__path__", "__spec__", "__doc__", "globals");
+
+  private static final Set<String> DECLARING =
+      Set.of("function_definition", "class_definition", "decorated_definition");
+
+  private static final String FUTURE = "from __future__ import annotations";
+
+  private final PythonRules rules;
+  private final Grammar grammar;
+  private final PythonImportSyntax imports;
+
+  PythonDeclarations(PythonRules rules, Grammar grammar) {
+    this(rules, grammar, new PythonImportSyntax());
+  }
+
+  private PythonDeclarations(PythonRules rules, Grammar grammar, PythonImportSyntax imports) {
+    super(imports);
+    this.rules = rules;
+    this.grammar = grammar;
+    this.imports = imports;
+  }
+
+  @Override
+  public Syntax parse(String path, String text) {
+    return grammar.parse(text);
+  }
+
+  @Override
+  public boolean isSource(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return name.endsWith(".py")
+        && name.substring(0, name.length() - 3).matches("[A-Za-z_]\\w{0,99}");
+  }
+
+  // ---- what stands where
+
+  @Override
+  public Stretch stretch(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    String text = tree.text();
+    int at = move.old().decls().get(decl).nameAt();
+    int node = tree.innermost(at);
+    while (tree.around(node) > 0) {
+      node = tree.around(node);
+    }
+    int inner = tree.is(node, "expression_statement") ? tree.first(node) : node;
+    boolean variable = tree.is(inner, "assignment") && tree.begin(tree.child(inner, "left")) == at;
+    boolean plain = variable && tree.is(tree.child(inner, "left"), "identifier");
+    if (!DECLARING.contains(tree.kind(node)) && !plain) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "'" + move.name(decl) + "' is declared with others, or under a condition.",
+          at);
+    }
+    int begin = text.lastIndexOf('\n', tree.begin(node)) + 1;
+    int end = text.indexOf('\n', tree.end(node));
+    String behind = text.substring(tree.end(node), end < 0 ? text.length() : end).strip();
+    if (begin != tree.begin(node) || !behind.isEmpty() && !behind.startsWith("#")) {
+      throw new CannotMoveException(
+          RefusalCode.ONE_LINE, "'" + move.name(decl) + "' shares its line with others.", at);
+    }
+    return new Stretch(TextLines.heading(tree, node, begin), end < 0 ? text.length() : end + 1);
+  }
+
+  @Override
+  protected boolean isName(Syntax tree, int node) {
+    return tree.is(node, "identifier")
+        && !(tree.is(tree.around(node), "attribute") && tree.field(node).equals("attribute"))
+        && !(tree.is(tree.around(node), "keyword_argument") && tree.field(node).equals("name"));
+  }
+
+  @Override
+  protected int chain(Syntax tree, Use use) {
+    int node = tree.around(tree.innermost(use.at()));
+    return tree.is(node, "attribute") && tree.end(node) == use.end() ? node : -1;
+  }
+
+  @Override
+  protected boolean handsOn(Relocation move, Import one) {
+    String path = move.path(move.from());
+    return path.endsWith("/" + PythonModules.INIT)
+        || one.name().equals(one.alias()) && isListed(move, move.from(), one.alias());
+  }
+
+  @Override
+  protected boolean isForTypes(Relocation move, int file, Use use) {
+    Syntax tree = move.tree(file);
+    boolean quoted = false;
+    for (int at = tree.innermost(use.at()); at > 0; at = tree.around(at)) {
+      quoted |= tree.is(at, "string");
+      if (tree.is(at, "type")) {
+        return quoted || hasFuture(move, file);
+      }
+    }
+    return false;
+  }
+
+  // ---- what stands against it
+
+  @Override
+  protected void guard(Relocation move) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      boolean inside = move.isInside(tree.begin(node));
+      if (inside && isName(tree, node) && OF_MODULE.contains(tree.text(node))) {
+        throw new CannotMoveException(
+            RefusalCode.OTHER_MEANING,
+            "'" + tree.text(node) + "' says something of the module that it stands in.",
+            tree.begin(node));
+      }
+      if (tree.is(node, "global_statement")) {
+        for (int name = tree.first(node); name >= 0; name = tree.next(name)) {
+          int decl = move.old().find(0, tree.text(name));
+          if (decl >= 0 && move.isMoved(decl) || inside) {
+            throw new CannotMoveException(
+                RefusalCode.ASSIGNED,
+                "'"
+                    + tree.text(name)
+                    + "' gets another value here, which another module would not"
+                    + " see.",
+                tree.begin(name));
+          }
+        }
+      }
+    }
+    for (int decl : move.moved()) {
+      String name = move.name(decl);
+      if (name.startsWith("__") && name.endsWith("__")) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            "'" + name + "' says something of its module.",
+            move.old().decls().get(decl).nameAt());
+      }
+      if (isVariable(move, decl)) {
+        variable(move, decl);
+      }
+    }
+    future(move);
+  }
+
+  /** A variable has to keep its first value, and that must not be worked out by code of others. */
+  private void variable(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    String name = move.name(decl);
+    for (int node = 0; node < tree.size(); node++) {
+      boolean again =
+          (tree.is(node, "assignment") || tree.is(node, "augmented_assignment"))
+              && tree.text(tree.child(node, "left")).equals(name)
+              && tree.begin(node) != move.old().decls().get(decl).begin()
+              && isOfModule(tree, node);
+      if (again) {
+        throw new CannotMoveException(
+            RefusalCode.ASSIGNED, "'" + name + "' gets another value here.", tree.begin(node));
+      }
+    }
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      for (Use use : move.outline(file).uses()) {
+        boolean writes =
+            use.kind() == Kind.WRITES && use.chain().get(use.chain().size() - 1).equals(name);
+        if (writes && move.moves(move.names().meant(file, use))) {
+          move.refuse(
+              RefusalCode.ASSIGNED,
+              "'" + name + "' gets another value here.",
+              file,
+              use.at(),
+              use.end());
+        }
+      }
+    }
+    for (Use use : move.may(Leave.PURE) ? List.<Use>of() : move.inside()) {
+      boolean calls = use.decl() == decl || use.decl() == 0;
+      boolean ours = use.kind() == Kind.CALLS || use.kind() == Kind.CREATES;
+      boolean known = !calls || !ours || move.old().find(0, use.chain().get(0)) < 0;
+      if (!known) {
+        throw new CannotMoveException(
+            RefusalCode.EVALUATION_ORDER,
+            "The value of '"
+                + name
+                + "' is worked out when the module is loaded, which would be at"
+                + " another time. Say 'pure: true' where that makes no difference.",
+            use.at());
+      }
+    }
+  }
+
+  /** Whether a statement gives values to what the module has, and not to what stands in it. */
+  private static boolean isOfModule(Syntax tree, int node) {
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      if (tree.is(at, "function_definition") || tree.is(at, "class_definition")) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Annotations that are not worked out here must not be there. */
+  private void future(Relocation move) throws CannotMoveException {
+    if (move.toFile() < 0 || !hasFuture(move, move.from()) || hasFuture(move, move.toFile())) {
+      return;
+    }
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      if (tree.is(node, "type") && move.isInside(tree.begin(node))) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "The source says that its annotations are not worked out, and the new one does not.",
+            tree.begin(node));
+      }
+    }
+  }
+
+  private static boolean hasFuture(Relocation move, int file) {
+    return move.outline(file).imports().stream()
+        .anyMatch(one -> one.from().equals("__future__") && one.name().equals("annotations"));
+  }
+
+  // ---- what is written
+
+  @Override
+  protected String specifier(Relocation move, String importer, String target, String like) {
+    String module = PythonModules.name(rules, move.project(), target);
+    int file = move.project().number(importer);
+    boolean relative =
+        like.isEmpty()
+            ? move.outline(file < 0 ? move.from() : file).imports().stream()
+                .anyMatch(one -> one.level() > 0)
+            : like.startsWith(".");
+    return relative ? PythonModules.relative(rules, move.project(), importer, module) : module;
+  }
+
+  @Override
+  protected void put(
+      Relocation move, Map<String, List<String>> names, Map<String, List<String>> late)
+      throws CannotMoveException {
+    String end = move.lineEnd(move.from());
+    List<String> parts = new ArrayList<>();
+    for (Stretch stretch : move.stretches()) {
+      parts.add(move.text(stretch).stripTrailing() + end);
+      TextLines.remove(move, stretch);
+    }
+    if (move.toFile() < 0) {
+      fresh(move, names, late, parts, end);
+    } else {
+      insert(move, parts);
+    }
+  }
+
+  private void fresh(
+      Relocation move,
+      Map<String, List<String>> names,
+      Map<String, List<String>> late,
+      List<String> parts,
+      String end)
+      throws CannotMoveException {
+    String init = Project.join(Project.folder(move.to()), PythonModules.INIT);
+    String oldInit = Project.join(Project.folder(move.path(move.from())), PythonModules.INIT);
+    boolean inPackage = move.exists(oldInit);
+    if (inPackage && !move.exists(init)) {
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          "The folder of " + move.to() + " is no package; it has no " + PythonModules.INIT + ".",
+          move.stretches().get(0).begin());
+    }
+    StringBuilder text = new StringBuilder(licence(move));
+    if (hasFuture(move, move.from())) {
+      text.append(FUTURE).append(end).append(end);
+    }
+    Map<String, List<String>> all = new TreeMap<>(names);
+    if (!late.isEmpty()) {
+      all.computeIfAbsent("typing", key -> new ArrayList<>()).add("TYPE_CHECKING");
+    }
+    StringBuilder ours = new StringBuilder();
+    StringBuilder others = new StringBuilder();
+    StringBuilder conditions = new StringBuilder();
+    for (Map.Entry<String, List<String>> one : all.entrySet()) {
+      String line = imports.statement(null, one.getKey(), one.getValue(), false, -1);
+      boolean own = PythonImportSyntax.isOurs(move, -1, line);
+      boolean condition = PythonImportSyntax.isCondition(line);
+      (condition ? conditions.append(end) : own ? ours : others).append(line).append(end);
+    }
+    boolean both = !ours.isEmpty() && !others.isEmpty();
+    text.append(others).append(both ? end : "").append(ours).append(conditions);
+    if (!late.isEmpty()) {
+      text.append(end).append("if TYPE_CHECKING:").append(end);
+      late.forEach(
+          (specifier, list) ->
+              text.append("    ")
+                  .append(imports.statement(null, specifier, list, true, -1))
+                  .append(end));
+    }
+    String gap = all.isEmpty() && late.isEmpty() ? "" : end + end;
+    move.fresh(text + gap + String.join(end + end, parts));
+  }
+
+  /** The comment about rights that the old source begins with. */
+  private static String licence(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    int end = 0;
+    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
+      boolean next = tree.text().substring(end, tree.begin(child)).strip().isEmpty();
+      end = next ? TextLines.next(tree.text(), tree.end(child)) : end;
+    }
+    String text = tree.text().substring(0, end);
+    String lower = text.toLowerCase(Locale.ROOT);
+    boolean rights = lower.contains("licen") || lower.contains("copyright");
+    int shebang = text.startsWith("#!") ? TextLines.next(text, 0) : 0;
+    return rights ? text.substring(shebang) + move.lineEnd(move.from()) : "";
+  }
+
+  /** Puts what moves behind the rest, or before what needs it when the module is loaded. */
+  private void insert(Relocation move, List<String> parts) throws CannotMoveException {
+    Syntax tree = move.tree(move.toFile());
+    String text = tree.text();
+    String end = move.lineEnd(move.toFile());
+    int before = -1;
+    boolean first = isPlainValue(move);
+    for (int child = tree.first(0); child >= 0 && before < 0; child = tree.next(child)) {
+      boolean main =
+          tree.is(child, "if_statement")
+              && tree.text(tree.child(child, "condition")).contains("__name__");
+      boolean code = first && DECLARING.contains(tree.kind(child));
+      before = main || code || needsAtOnce(move, child) ? child : -1;
+    }
+    String all = String.join(end + end, parts);
+    if (before < 0) {
+      String gap = text.isBlank() ? "" : text.endsWith("\n") ? end + end : end + end + end;
+      edits(move).insert(text.length(), gap + all);
+    } else {
+      edits(move).insert(TextLines.heading(tree, before, tree.begin(before)), all + end + end);
+    }
+    list(move);
+  }
+
+  /** Whether all that moves are variables that need nothing of their new source. */
+  private static boolean isPlainValue(Relocation move) {
+    boolean needs =
+        move.inside().stream()
+            .anyMatch(use -> move.outline(move.toFile()).find(0, use.chain().get(0)) >= 0);
+    return !needs && move.moved().stream().allMatch(decl -> isVariable(move, decl));
+  }
+
+  private static TextEdits edits(Relocation move) {
+    return move.edits(move.toFile());
+  }
+
+  /** Whether a statement at the top uses what moves when the module is loaded. */
+  private static boolean needsAtOnce(Relocation move, int statement) {
+    Syntax tree = move.tree(move.toFile());
+    for (Use use : move.outline(move.toFile()).uses()) {
+      boolean here = tree.begin(statement) <= use.at() && use.at() < tree.end(statement);
+      if (here && move.moves(move.names().meant(move.toFile(), use)) && !inFunction(move, use)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean inFunction(Relocation move, Use use) {
+    Syntax tree = move.tree(move.toFile());
+    int inner = tree.innermost(use.at());
+    for (int at = inner; at > 0; at = tree.around(at)) {
+      if (tree.is(tree.around(at), "function_definition") && tree.field(at).equals("body")) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  // ---- lists of what a module hands on, and names in texts
+
+  @Override
+  protected void followMore(Relocation move) throws CannotMoveException {
+    for (int decl : move.moved()) {
+      unlist(move, move.name(decl));
+      texts(move, move.name(decl));
+    }
+  }
+
+  /** The list of the names that a module hands on; -1 for none. */
+  private static int listed(Syntax tree) {
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      int assigned = tree.is(child, "expression_statement") ? tree.first(child) : -1;
+      boolean all =
+          tree.is(assigned, "assignment")
+              && tree.text(tree.child(assigned, "left")).equals("__all__");
+      int list = all ? tree.child(assigned, "right") : -1;
+      if (tree.is(list, "list") || tree.is(list, "tuple")) {
+        return list;
+      }
+    }
+    return -1;
+  }
+
+  private static List<Integer> strings(Syntax tree, int list) {
+    List<Integer> strings = new ArrayList<>();
+    for (int child = tree.first(list); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "string")) {
+        strings.add(child);
+      }
+    }
+    return strings;
+  }
+
+  private static boolean isCalled(Syntax tree, int string, String name) {
+    return tree.text(tree.childOf(string, "string_content")).equals(name);
+  }
+
+  private static boolean isListed(Relocation move, int file, String name) {
+    Syntax tree = move.tree(file);
+    int list = listed(tree);
+    return list >= 0 && strings(tree, list).stream().anyMatch(one -> isCalled(tree, one, name));
+  }
+
+  private static void unlist(Relocation move, String name) {
+    Syntax tree = move.tree(move.from());
+    int list = listed(tree);
+    List<Integer> strings = list < 0 ? List.of() : strings(tree, list);
+    for (int n = 0; n < strings.size(); n++) {
+      if (isCalled(tree, strings.get(n), name)) {
+        boolean last = n + 1 == strings.size();
+        int begin = last && n > 0 ? tree.end(strings.get(n - 1)) : tree.begin(strings.get(n));
+        int end = last ? tree.end(strings.get(n)) : tree.begin(strings.get(n + 1));
+        move.edits(move.from()).remove(begin, end);
+      }
+    }
+  }
+
+  /** Adds what comes to the list of what the new module hands on, where it has one. */
+  private static void list(Relocation move) {
+    Syntax tree = move.tree(move.toFile());
+    int list = listed(tree);
+    List<Integer> strings = list < 0 ? List.of() : strings(tree, list);
+    if (strings.isEmpty()) {
+      return;
+    }
+    int last = strings.get(strings.size() - 1);
+    String text = tree.text();
+    String between =
+        strings.size() < 2
+            ? ", "
+            : text.substring(tree.end(strings.get(0)), tree.begin(strings.get(1)));
+    char quote = text.charAt(tree.begin(last));
+    for (int decl : move.moved()) {
+      String name = move.name(decl);
+      boolean shown = !name.startsWith("_") || isListed(move, move.from(), name);
+      if (shown && !isListed(move, move.toFile(), name)) {
+        move.edits(move.toFile()).insert(tree.end(last), between + quote + name + quote);
+      }
+    }
+  }
+
+  /** Full names of what moves in strings and comments, such as those that tests patch. */
+  private void texts(Relocation move, String name) {
+    String old = PythonModules.name(rules, move.project(), move.path(move.from())) + "." + name;
+    String fresh = PythonModules.name(rules, move.project(), move.to()) + "." + name;
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      String text = move.text(file);
+      for (int at = text.indexOf(old); at >= 0; at = text.indexOf(old, at + 1)) {
+        int end = at + old.length();
+        boolean whole =
+            (at == 0 || !isOfName(text.charAt(at - 1)) && text.charAt(at - 1) != '.')
+                && (end == text.length() || !isOfName(text.charAt(end)));
+        String kind = whole ? move.tree(file).kind(move.tree(file).innermost(at)) : "";
+        if (kind.startsWith("string") || kind.equals("comment")) {
+          move.edits(file).replace(at, end, fresh);
+        }
+      }
+    }
+  }
+
+  private static boolean isOfName(char c) {
+    return c == '_' || Character.isLetterOrDigit(c);
+  }
+}
