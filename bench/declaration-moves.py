@@ -92,7 +92,7 @@ def top(facts):
 subprocess.run([vinesort, "survey"], capture_output=True, check=True)
 draw = random.Random(int(seed))
 sources = [one for one in tools.sources(language) 
-           if not any("/" + place in "/" + one for place in ("test", "example", "benchmark", "doc", "tool"))]
+           if not any("/" + place in "/" + one for place in ("test", "example", "benchmark", "doc", "tool")) and "_test." not in one]
 facts = [one for one in map(json.loads, subprocess.run(
     [vinesort, "export", "--as", "facts"], capture_output=True, text=True, check=True).stdout.splitlines()) if "level" in one or "from" in one]
 columns = {one["unit"]: one.get("column") for one in facts if "unit" in one}
@@ -127,19 +127,22 @@ plan = os.path.join(os.path.dirname(work), "plan.yaml")
 for _ in range(int(count)):
     moved, home = draw.choice(candidates)
     end = home[home.rindex("."):]
-    near = [one for one in sources if os.path.dirname(one) == os.path.dirname(home) and one != home]
-    fresh = os.path.join(os.path.dirname(home), "fresh_place" + (".h" if language == "c" else end))
+    header = language == "c" and (end[1] == "h" or draw.random() < 0.5)
+    near = [one for one in sources if os.path.dirname(one) == os.path.dirname(home) and one != home
+            and (language != "c" or one[one.rindex("."):][1] == "h" and header)]
+    fresh = os.path.join(os.path.dirname(home), "fresh_place" + (".h" if header and end[1] != "h" else end))
     into = draw.choice(near) if near and draw.random() < 0.3 else fresh
     group = along(moved) if draw.random() < 0.8 else [moved]
     for _ in range(6):
         with open(plan, "w") as file:
             file.write(f'steps:\n  - move: {json.dumps(group)}\n    into: "{into}"\n    pure: true\n')
         told = json.loads(subprocess.run([vinesort, "apply", plan, "--json"], capture_output=True, text=True).stdout)
-        advice = [one["message"] for one in told["steps"][0].get("reasons", []) if "Name these" in one["message"]]
+        advice = [one["message"] for one in told["steps"][0].get("reasons", []) if "in the step, too" in one["message"]]
         if not advice:
             break
         # What it says is needed, too, is named, too.
-        wanted = set(advice[0].split("what moves uses ")[1].split(", so each")[0].split(", "))
+        quoted = re.search("'(.*?)'", advice[0])
+        wanted = {quoted[1]} if quoted else set(advice[0].split("what moves uses ")[1].split(", so each")[0].split(", "))
         group = sorted(set(group) | {name for name, source in candidates
                                      if source == home and re.split("[.#:]+", name)[-1].rstrip("()") in wanted})
     if not told["applied"]:

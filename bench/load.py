@@ -12,7 +12,7 @@ while os.path.exists(os.path.join(folder, "__init__.py")):
     folder = os.path.dirname(folder)
 if parts[-1] == "__init__":
     parts.pop()
-sys.path.insert(0, folder)
+sys.path[:0] = [folder, os.path.abspath("src"), os.path.abspath(".")]
 
 
 class Missing(importlib.abc.MetaPathFinder, importlib.abc.Loader):

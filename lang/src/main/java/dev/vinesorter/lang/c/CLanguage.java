@@ -3,6 +3,7 @@ package dev.vinesorter.lang.c;
 import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.lang.tree.Syntax;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.treesitter.TreeSitterC;
@@ -26,11 +27,11 @@ public final class CLanguage extends OutlineLanguage {
   public CLanguage() {
     super(
         "c",
-        path -> ENDS.contains(end(path)),
+        CLanguage::isSource,
         CLanguage::scan,
         CRules::new,
         CSpecifiers::new,
-        () -> null);
+        () -> new CDeclarations(CLanguage::parse));
   }
 
   /** What stands behind the last dot of a path. */
@@ -38,10 +39,27 @@ public final class CLanguage extends OutlineLanguage {
     return path.substring(path.lastIndexOf('.') + 1);
   }
 
+  static boolean isSource(String path) {
+    return ENDS.contains(end(path));
+  }
+
+  /** Whether a source is one of C, and not of C++, by its path. */
+  static boolean isPlain(String path) {
+    return end(path).equals("c");
+  }
+
   private static Outline scan(String path, String text) {
-    boolean header = end(path).equals("h");
-    boolean plain = end(path).equals("c") || header && !OF_CPP.matcher(text).find();
     Marks marks = Marks.of(text);
-    return CScan.of(path, (plain ? C : CPP).parse(marks.text()), text, marks.places());
+    return CScan.of(path, parse(path, text, marks), text, marks.places());
+  }
+
+  private static Syntax parse(String path, String text) {
+    return parse(path, text, Marks.of(text));
+  }
+
+  private static Syntax parse(String path, String text, Marks marks) {
+    boolean header = end(path).equals("h");
+    boolean plain = isPlain(path) || header && !OF_CPP.matcher(text).find();
+    return (plain ? C : CPP).parse(marks.text());
   }
 }

@@ -158,7 +158,7 @@ final class DeclarationMoves {
 
   private void edit(Relocation move, Overlay edited) {
     try {
-      for (int decl : move.moved()) {
+      for (int decl : List.copyOf(move.moved())) {
         move.stretches().add(language.stretch(move, decl));
       }
       move.stretches().sort((one, other) -> one.begin() - other.begin());

@@ -109,6 +109,11 @@ public final class Relocation {
     return stretches;
   }
 
+  /** Something goes along, since it is part of what moves. */
+  public void along(int decl) {
+    moved.add(decl);
+  }
+
   public Outline outline(int file) {
     return project.outlines().get(file);
   }

@@ -26,19 +26,35 @@ public final class TextLines {
     return text.substring(lineBegin, next(text, lineBegin)).isBlank();
   }
 
-  /** Removes what moved, and the empty lines behind it, or before it at the end of the source. */
-  public static void remove(Relocation move, Declarations.Stretch stretch) {
+  /** Whether the line before one is empty. */
+  public static boolean isBlankBefore(String text, int lineBegin) {
+    return isBlank(text, previous(text, lineBegin));
+  }
+
+  /** Removes what moves, and the empty lines behind it, or before it at the end of the source. */
+  public static void remove(Relocation move) {
     String text = move.text(move.from());
-    int begin = stretch.begin();
-    int end = stretch.end();
-    boolean apart = begin == 0 || isBlank(text, previous(text, begin));
-    while (apart && end < text.length() && isBlank(text, end)) {
-      end = next(text, end);
-    }
-    if (end == text.length()) {
-      while (begin > 0 && isBlank(text, previous(text, begin))) {
-        begin = previous(text, begin);
+    int begin = -1;
+    int end = -1;
+    for (Declarations.Stretch one : move.stretches()) {
+      if (begin >= 0 && one.begin() > end) {
+        remove(move, text, begin, end);
+        begin = -1;
       }
+      begin = begin < 0 ? one.begin() : begin;
+      end = one.end();
+      boolean apart = begin == 0 || isBlank(text, previous(text, begin));
+      while (apart && end < text.length() && isBlank(text, end)) {
+        end = next(text, end);
+      }
+    }
+    remove(move, text, begin, end);
+  }
+
+  private static void remove(Relocation move, String text, int from, int end) {
+    int begin = from;
+    while (end == text.length() && begin > 0 && isBlank(text, previous(text, begin))) {
+      begin = previous(text, begin);
     }
     move.edits(move.from()).remove(begin, end);
   }

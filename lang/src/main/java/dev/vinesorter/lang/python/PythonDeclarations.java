@@ -134,6 +134,9 @@ final class PythonDeclarations extends NamedImports {
             "'" + tree.text(node) + "' says something of the module that it stands in.",
             tree.begin(node));
       }
+      if (!inside) {
+        changed(move, tree, node);
+      }
       if (tree.is(node, "global_statement")) {
         for (int name = tree.first(node); name >= 0; name = tree.next(name)) {
           int decl = move.old().find(0, tree.text(name));
@@ -162,6 +165,23 @@ final class PythonDeclarations extends NamedImports {
       }
     }
     future(move);
+  }
+
+  /** Refuses where the old module takes a name away again, or changes what it is of. */
+  private static void changed(Relocation move, Syntax tree, int node) throws CannotMoveException {
+    int target = tree.is(node, "assignment") ? tree.child(node, "left") : -1;
+    boolean of = tree.is(target, "attribute") || tree.is(target, "subscript");
+    boolean gone = tree.is(node, "delete_statement");
+    int first = gone ? node : of ? target : -1;
+    for (int at = first; at >= 0 && at < tree.past(first); at++) {
+      int decl = tree.is(at, "identifier") ? move.old().find(0, tree.text(at)) : -1;
+      if (decl >= 0 && move.isMoved(decl) && isOfModule(tree, node)) {
+        throw new CannotMoveException(
+            RefusalCode.ASSIGNED,
+            "'" + tree.text(at) + "' is changed here when the module is loaded.",
+            tree.begin(at));
+      }
+    }
   }
 
   /** A variable has to keep its first value, and that must not be worked out by code of others. */
@@ -262,8 +282,8 @@ final class PythonDeclarations extends NamedImports {
     List<String> parts = new ArrayList<>();
     for (Stretch stretch : move.stretches()) {
       parts.add(move.text(stretch).stripTrailing() + end);
-      TextLines.remove(move, stretch);
     }
+    TextLines.remove(move);
     if (move.toFile() < 0) {
       fresh(move, names, late, parts, end);
     } else {

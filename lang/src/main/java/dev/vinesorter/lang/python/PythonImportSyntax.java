@@ -144,9 +144,13 @@ final class PythonImportSyntax implements ImportSyntax {
       return;
     }
     List<Integer> top = top(tree);
-    for (String specifier : names.keySet()) {
-      String line = statement(tree, specifier, names.get(specifier), false, -1);
-      place(move, file, top, line, edits, end);
+    for (boolean condition : new boolean[] {false, true}) {
+      for (String specifier : names.keySet()) {
+        String line = statement(tree, specifier, names.get(specifier), false, -1);
+        if (isCondition(line) == condition) {
+          place(move, file, top, line, edits, end);
+        }
+      }
     }
   }
 
@@ -168,8 +172,8 @@ final class PythonImportSyntax implements ImportSyntax {
       Relocation move, int file, List<Integer> top, String line, TextEdits edits, String end) {
     Syntax tree = move.tree(file);
     String text = move.text(file);
-    if (isCondition(line)) {
-      int last = top.isEmpty() ? 0 : lineEnd(text, tree.end(top.get(top.size() - 1)));
+    if (isCondition(line) && !top.isEmpty()) {
+      int last = lineEnd(text, tree.end(top.get(top.size() - 1)));
       edits.insert(last, end + line + end);
       return;
     }

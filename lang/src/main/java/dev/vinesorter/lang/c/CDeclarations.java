@@ -1,0 +1,505 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.Declarations;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.move.TextLines;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/** Moves functions, types, macros and variables of C and C++ from source to source. */
+final class CDeclarations implements Declarations {
+  private final Parser parser;
+
+  /** Makes the tree of a source. */
+  interface Parser {
+    Syntax parse(String path, String text);
+  }
+
+  CDeclarations(Parser parser) {
+    this.parser = parser;
+  }
+
+  @Override
+  public Syntax parse(String path, String text) {
+    return parser.parse(path, text);
+  }
+
+  @Override
+  public boolean isSource(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return CLanguage.isSource(path) && name.matches("[A-Za-z_][\\w+-]{0,99}\\.[a-z+]{1,3}");
+  }
+
+  static boolean isHeader(String path) {
+    String end = CLanguage.end(path);
+    return end.startsWith("h") || end.equals("inl") || end.equals("ipp") || end.equals("tpp");
+  }
+
+  // ---- what stands where
+
+  @Override
+  public Stretch stretch(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    String text = move.text(move.from());
+    Decl one = move.old().decls().get(decl);
+    int node = tree.innermost(one.nameAt());
+    while (node > 0 && !isPlace(tree, tree.around(node))) {
+      node = tree.around(node);
+    }
+    if (node <= 0) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET, "What is written here is not understood.", one.nameAt());
+    }
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      boolean condition = tree.kind(at).startsWith("preproc") && !IncludeLines.isGuard(tree, at);
+      if (condition || tree.is(at, "linkage_specification") || tree.is(at, "ERROR")) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'" + one.name() + "' stands under a condition, or in a block with others.",
+            one.nameAt());
+      }
+    }
+    beside(move, decl, node);
+    int begin = TextLines.begin(text, tree.begin(node));
+    int end = end(tree, text, node);
+    if (!text.substring(begin, tree.begin(node)).isBlank()) {
+      throw new CannotMoveException(
+          RefusalCode.ONE_LINE, "'" + one.name() + "' shares its line with others.", one.nameAt());
+    }
+    return new Stretch(TextLines.heading(tree, node, begin), end);
+  }
+
+  /** Whether declarations stand right in a node. */
+  private static boolean isPlace(Syntax tree, int node) {
+    return node == 0
+        || tree.is(node, "declaration_list")
+        || tree.kind(node).startsWith("preproc_if")
+        || tree.is(node, "preproc_else")
+        || tree.is(node, "ERROR");
+  }
+
+  /** One past the line that a declaration ends in, with the semicolon of a type. */
+  private static int end(Syntax tree, String text, int node) throws CannotMoveException {
+    int end = tree.end(node);
+    if (end > 0 && text.charAt(end - 1) == '\n') {
+      return end;
+    }
+    int past = TextLines.next(text, end);
+    String rest = text.substring(end, past).strip();
+    if (rest.startsWith(";")) {
+      rest = rest.substring(1).strip();
+    }
+    boolean comment = rest.startsWith("//") || rest.startsWith("/*") && rest.endsWith("*/");
+    if (!rest.isEmpty() && !comment) {
+      throw new CannotMoveException(
+          RefusalCode.ONE_LINE, "What moves shares its line with others.", tree.begin(node));
+    }
+    return past;
+  }
+
+  /** What is declared in the same statement goes along, where it is part of it. */
+  private static void beside(Relocation move, int decl, int node) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    List<Decl> decls = move.old().decls();
+    for (int n = 1; n < decls.size(); n++) {
+      Decl other = decls.get(n);
+      boolean inside =
+          n != decl
+              && other.around() == decls.get(decl).around()
+              && tree.begin(node) <= other.nameAt()
+              && other.nameAt() < tree.end(node);
+      if (inside) {
+        int name = tree.innermost(other.nameAt());
+        boolean constant = tree.is(tree.around(name), "enumerator");
+        if (!constant
+            && !move.moved().contains(n)
+            && !other.name().equals(decls.get(decl).name())) {
+          throw new CannotMoveException(
+              RefusalCode.DECLARED_TOGETHER,
+              "'" + other.name() + "' is declared in the same statement; name it in the step, too.",
+              other.nameAt());
+        }
+        move.along(n);
+      }
+    }
+  }
+
+  // ---- what it takes
+
+  @Override
+  public void follow(Relocation move) throws CannotMoveException {
+    boolean header = isHeader(move.to());
+    for (int decl : move.moved()) {
+      linkage(move, decl, header);
+      clash(move, decl);
+    }
+    Set<String> includes = new TreeSet<>();
+    for (int needed : new CNeeds(move).headers()) {
+      String path = move.path(needed);
+      if (!path.equals(move.to()) && !sees(move, move.toFile(), needed)) {
+        includes.add(IncludeLines.quoted(move, move.to(), path));
+      }
+    }
+    includes.addAll(new CNeeds(move).foreign());
+    put(move, includes);
+    users(move, header);
+  }
+
+  private static boolean sees(Relocation move, int file, int other) {
+    return file >= 0 && move.names().seen(file).contains(other);
+  }
+
+  /** Whether a declaration is seen where its source is included, and defines nothing for others. */
+  static boolean isShared(Relocation move, int decl) {
+    Decl one = move.old().decls().get(decl);
+    Syntax tree = move.tree(move.from());
+    int node = tree.innermost(one.nameAt());
+    boolean template = false;
+    while (node > 0 && !isPlace(tree, tree.around(node))) {
+      template |= tree.is(node, "template_declaration");
+      node = tree.around(node);
+    }
+    template |= tree.is(node, "template_declaration");
+    boolean macro = tree.kind(node).startsWith("preproc");
+    String head = " " + move.text(move.from()).substring(tree.begin(node), one.nameAt()) + " ";
+    boolean own = head.matches("(?s).*\\b(static|inline|constexpr|typedef|using)\\b.*");
+    return one.sort() == Sort.TYPE
+        || macro
+        || template
+        || own
+        || one.only()
+        || isConstant(tree, node);
+  }
+
+  /** Whether a constant stands in an enum. */
+  private static boolean isConstant(Syntax tree, int node) {
+    return tree.is(node, "enum_specifier") || tree.is(node, "type_definition");
+  }
+
+  private static boolean isStatic(Relocation move, int decl) {
+    Decl one = move.old().decls().get(decl);
+    int begin = TextLines.begin(move.text(move.from()), one.begin());
+    String head = " " + move.text(move.from()).substring(begin, one.nameAt()) + " ";
+    boolean code = one.sort() == Sort.FUNCTION || one.sort() == Sort.FIELD;
+    return code && head.matches("(?s).*\\bstatic\\b.*");
+  }
+
+  /** Refuses what would be defined twice, or not be seen by who uses it. */
+  private static void linkage(Relocation move, int decl, boolean header)
+      throws CannotMoveException {
+    Decl one = move.old().decls().get(decl);
+    boolean shared = isShared(move, decl);
+    boolean staysUsed = move.staying().stream().anyMatch(use -> means(move, use, decl));
+    if (header && !shared && !isAlone(move)) {
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          "'"
+              + one.name()
+              + "' would be defined in each source that includes "
+              + move.to()
+              + "; make it static or inline, or move it into a source.",
+          one.nameAt());
+    }
+    boolean hidden = spaces(move, one.around()).contains("");
+    boolean unseen = shared || hidden || isStatic(move, decl);
+    if (!header && unseen && (staysUsed || usedElsewhere(move, decl))) {
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          "'" + one.name() + "' would not be seen by what uses it; move it into a header.",
+          one.nameAt());
+    }
+    boolean ofType = one.name().contains("::");
+    if (!header
+        && !unseen
+        && staysUsed
+        && !ofType
+        && CNeeds.prototypes(move, one.name()).isEmpty()) {
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          "No header declares '"
+              + one.name()
+              + "', so what stays would not see it; move it into a header.",
+          one.nameAt());
+    }
+  }
+
+  /** Whether the old source alone would include the new one, and nobody includes it. */
+  private static boolean isAlone(Relocation move) {
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      boolean sees =
+          file != move.from() && (sees(move, file, move.from()) || sees(move, file, move.toFile()));
+      if (sees && file != move.toFile()) {
+        return false;
+      }
+    }
+    return !isHeader(move.path(move.from()));
+  }
+
+  private static boolean means(Relocation move, Use use, int decl) {
+    Place meant = move.names().meant(move.from(), use);
+    return meant != null && meant.file() == move.from() && meant.decl() == decl;
+  }
+
+  private static boolean usedElsewhere(Relocation move, int decl) {
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      for (Use use :
+          file == move.from() || file == move.toFile()
+              ? List.<Use>of()
+              : move.outline(file).uses()) {
+        Place meant = move.names().meant(file, use);
+        if (meant != null && meant.file() == move.from() && meant.decl() == decl) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private static void clash(Relocation move, int decl) throws CannotMoveException {
+    Decl one = move.old().decls().get(decl);
+    if (move.toFile() < 0) {
+      return;
+    }
+    Set<String> spaces = new TreeSet<>();
+    for (Decl other : move.outline(move.toFile()).decls()) {
+      boolean same =
+          other.name().equals(one.name())
+              && !other.only()
+              && one.around() == 0 == (other.around() == 0)
+              && other.sort() == one.sort();
+      if (same) {
+        throw new CannotMoveException(
+            RefusalCode.NAME_CLASH,
+            "There is another '" + one.name() + "' in " + move.to() + ".",
+            one.nameAt());
+      }
+      spaces.add(other.name());
+    }
+  }
+
+  // ---- where it comes to stand
+
+  private static void put(Relocation move, Set<String> includes) throws CannotMoveException {
+    String end = move.lineEnd(move.from());
+    TreeMap<Integer, List<String>> byHome = new TreeMap<>();
+    for (Stretch stretch : move.stretches()) {
+      int home = home(move, stretch);
+      byHome
+          .computeIfAbsent(home, key -> new ArrayList<>())
+          .add(move.text(stretch).stripTrailing() + end);
+    }
+    TextLines.remove(move);
+    if (move.toFile() < 0) {
+      StringBuilder body = new StringBuilder();
+      for (int home : byHome.keySet()) {
+        body.append(body.length() == 0 ? "" : end)
+            .append(inSpaces(move, home, byHome.get(home), end));
+      }
+      move.fresh(fresh(move, includes, body.toString(), end));
+      return;
+    }
+    IncludeLines.add(move, move.toFile(), includes);
+    for (int home : byHome.keySet()) {
+      insert(move, home, byHome.get(home), end);
+    }
+  }
+
+  /** The declaration of the namespace that a stretch stands in; 0 for none. */
+  private static int home(Relocation move, Stretch stretch) {
+    for (int decl : move.moved()) {
+      int at = move.old().decls().get(decl).nameAt();
+      if (stretch.begin() <= at && at < stretch.end()) {
+        return move.old().decls().get(decl).around();
+      }
+    }
+    return 0;
+  }
+
+  private static List<String> spaces(Relocation move, int home) {
+    List<String> names = new ArrayList<>();
+    for (int at = home; at > 0; at = move.old().decls().get(at).around()) {
+      names.add(0, move.old().decls().get(at).name());
+    }
+    return names;
+  }
+
+  /** Declarations one behind the other; what takes a line each stands without empty lines. */
+  private static String joined(List<String> parts, String end) {
+    StringBuilder all = new StringBuilder();
+    String before = null;
+    for (String part : parts) {
+      boolean lines =
+          before != null
+              && before.indexOf('\n') == before.length() - 1
+              && part.indexOf('\n') == part.length() - 1;
+      all.append(before == null || lines ? "" : end).append(part);
+      before = part;
+    }
+    return all.toString();
+  }
+
+  private static String inSpaces(Relocation move, int home, List<String> parts, String end) {
+    List<String> spaces = spaces(move, home);
+    String all = joined(parts, end);
+    if (spaces.isEmpty()) {
+      return all;
+    }
+    StringBuilder text = new StringBuilder();
+    for (String name : spaces) {
+      text.append("namespace ").append(name).append(name.isEmpty() ? "{" : " {").append(end);
+    }
+    text.append(end).append(all).append(end);
+    for (int n = spaces.size() - 1; n >= 0; n--) {
+      text.append(("}  // namespace " + spaces.get(n)).stripTrailing()).append(end);
+    }
+    return text.toString();
+  }
+
+  private static String fresh(Relocation move, Set<String> includes, String body, String end) {
+    StringBuilder text = new StringBuilder(licence(move));
+    String[] guard =
+        isHeader(move.to()) ? HeaderGuard.around(move, move.to(), end) : new String[] {"", ""};
+    text.append(guard[0]);
+    StringBuilder angled = new StringBuilder();
+    StringBuilder quoted = new StringBuilder();
+    for (String one : includes) {
+      (one.startsWith("<") ? angled : quoted).append("#include ").append(one).append(end);
+    }
+    boolean both = !angled.isEmpty() && !quoted.isEmpty();
+    text.append(angled).append(both ? end : "").append(quoted);
+    return text.append(includes.isEmpty() ? "" : end).append(body).append(guard[1]).toString();
+  }
+
+  /** The comment about rights that the old source begins with. */
+  private static String licence(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    String text = move.text(move.from());
+    int end = 0;
+    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
+      boolean next =
+          text.substring(end, tree.begin(child)).isBlank()
+              && !text.substring(end, tree.begin(child)).contains("\n\n");
+      end = next ? TextLines.next(text, tree.end(child)) : end;
+    }
+    String head = text.substring(0, end);
+    String lower = head.toLowerCase(java.util.Locale.ROOT);
+    boolean rights = lower.contains("licen") || lower.contains("copyright");
+    return rights ? head + move.lineEnd(move.from()) : "";
+  }
+
+  /** Puts declarations behind the others of their namespace, or before what uses them. */
+  private static void insert(Relocation move, int home, List<String> parts, String end)
+      throws CannotMoveException {
+    Syntax tree = move.tree(move.toFile());
+    String text = move.text(move.toFile());
+    List<String> spaces = spaces(move, home);
+    boolean used =
+        move.outline(move.toFile()).uses().stream()
+            .anyMatch(use -> move.moves(move.names().meant(move.toFile(), use)));
+    int block = block(move, spaces);
+    String all = block < 0 ? inSpaces(move, home, parts, end) : joined(parts, end);
+    int at = 0;
+    if (used) {
+      boolean needs = new CNeeds(move).isOf(move.toFile());
+      if (needs || block > 0) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            move.to() + " uses what would come, and declares what that needs.",
+            move.stretches().get(0).begin());
+      }
+      for (int node = 0; node < tree.size(); node++) {
+        at = tree.is(node, "preproc_include") ? tree.end(node) : at;
+      }
+      at = at == 0 ? IncludeLines.first(tree, text) : at;
+      move.edits(move.toFile()).insert(at, end + all);
+      return;
+    }
+    int inside = block > 0 ? block : 0;
+    if (inside == 0) {
+      for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+        inside = IncludeLines.isGuard(tree, child) ? child : inside;
+      }
+    }
+    at = inside == 0 ? text.length() : closing(tree, text, inside);
+    boolean blank = at > 0 && TextLines.isBlankBefore(text, at);
+    String before = blank || text.isBlank() ? "" : end;
+    String line = at > 0 && text.charAt(at - 1) != '\n' ? end : "";
+    move.edits(move.toFile()).insert(at, line + before + all + (inside == 0 ? "" : end));
+  }
+
+  /** The body of the namespace in the new source; 0 for none needed, -1 where it has none. */
+  private static int block(Relocation move, List<String> spaces) {
+    if (spaces.isEmpty()) {
+      return 0;
+    }
+    Syntax tree = move.tree(move.toFile());
+    List<Decl> decls = move.outline(move.toFile()).decls();
+    for (int n = decls.size() - 1; n > 0; n--) {
+      if (decls.get(n).sort() == Sort.SPACE && spacesOf(decls, n).equals(spaces)) {
+        int node = tree.innermost(decls.get(n).nameAt());
+        while (node > 0 && !tree.is(node, "namespace_definition")) {
+          node = tree.around(node);
+        }
+        int body = tree.child(node, "body");
+        if (body > 0) {
+          return body;
+        }
+      }
+    }
+    return -1;
+  }
+
+  private static List<String> spacesOf(List<Decl> decls, int decl) {
+    List<String> names = new ArrayList<>();
+    for (int at = decl; at > 0; at = decls.get(at).around()) {
+      names.add(0, decls.get(at).name());
+    }
+    return names;
+  }
+
+  /** The line in which a body or a guard closes. */
+  private static int closing(Syntax tree, String text, int node) {
+    boolean guard = tree.is(node, "preproc_ifdef");
+    int end = tree.end(node);
+    int word = guard ? text.lastIndexOf("#endif", end) : end - 1;
+    return TextLines.begin(text, Math.max(0, word));
+  }
+
+  // ---- who uses it
+
+  /** Lets all who use what moves include its new source, where they do not see it. */
+  private static void users(Relocation move, boolean header) throws CannotMoveException {
+    if (!header) {
+      return;
+    }
+    Set<Integer> seeing = new TreeSet<>();
+    if (move.toFile() >= 0) {
+      seeing.add(move.toFile());
+    }
+    List<Integer> order = new ArrayList<>(List.of(move.from()));
+    for (boolean headers : new boolean[] {true, false}) {
+      for (int file = 0; file < move.project().outlines().size(); file++) {
+        if (isHeader(move.path(file)) == headers && file != move.from() && file != move.toFile()) {
+          order.add(file);
+        }
+      }
+    }
+    for (int file : order) {
+      boolean sees = move.names().seen(file).stream().anyMatch(seeing::contains);
+      if (!sees && CNeeds.uses(move, file)) {
+        IncludeLines.add(move, file, Set.of(IncludeLines.quoted(move, move.path(file), move.to())));
+        seeing.add(file);
+      }
+    }
+  }
+}

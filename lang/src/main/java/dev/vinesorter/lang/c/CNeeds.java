@@ -1,0 +1,273 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** What declarations of C and C++ need of other sources, and who needs them. */
+final class CNeeds {
+  private final Relocation move;
+
+  CNeeds(Relocation move) {
+    this.move = move;
+  }
+
+  /** The places of ours that what moves names, but for what moves itself. */
+  private Set<Place> places() {
+    Set<Place> places = new HashSet<>();
+    for (Use use : move.inside()) {
+      add(places, move.names().meant(move.from(), use));
+      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
+      if (named) {
+        add(places, move.names().inFile(move.from(), use.chain().get(0), 0));
+      }
+    }
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      if (tree.is(node, "preproc_arg") && move.isInside(tree.begin(node))) {
+        for (String word : words(tree.text(node))) {
+          add(places, move.names().inFile(move.from(), word, 0));
+        }
+      }
+    }
+    return places;
+  }
+
+  private void add(Set<Place> places, Place meant) {
+    boolean ours = meant != null && meant.file() >= 0;
+    boolean itself = ours && meant.file() == move.from() && move.isMoved(meant.decl());
+    if (ours && !itself && meant.decl() > 0) {
+      places.add(meant);
+    }
+  }
+
+  /** The words of a text that may be names. */
+  static List<String> words(String text) {
+    return List.of(text.split("[^A-Za-z0-9_]+"));
+  }
+
+  /** Whether what moves names something that a source declares. */
+  boolean isOf(int file) {
+    return places().stream().anyMatch(one -> one.file() == file);
+  }
+
+  /** The sources that have to be included for what moves. */
+  Set<Integer> headers() throws CannotMoveException {
+    Set<Integer> headers = new TreeSet<>();
+    for (Place one : places()) {
+      String name = move.names().decl(one).name();
+      boolean header = CDeclarations.isHeader(move.path(one.file()));
+      if (header && one.file() != move.from() || one.file() == move.toFile()) {
+        headers.add(one.file());
+        continue;
+      }
+      if (header) {
+        old(one, name, headers);
+        continue;
+      }
+      List<Integer> prototypes = prototypes(move, name);
+      boolean member = name.contains("::") || isMember(one);
+      if (!member && prototypes.isEmpty()) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            "What moves uses '"
+                + name
+                + "' of "
+                + move.path(one.file())
+                + ", which no header declares. Name it in the step, too.",
+            use(one));
+      }
+      headers.addAll(prototypes.subList(0, Math.min(1, prototypes.size())));
+    }
+    headers.remove(move.toFile());
+    return headers;
+  }
+
+  /** A need of the header that things leave: it must not need them in turn. */
+  private void old(Place one, String name, Set<Integer> headers) throws CannotMoveException {
+    if (CDeclarations.isHeader(move.to()) && uses(move, move.from())) {
+      throw new CannotMoveException(
+          RefusalCode.WOULD_NOT_COMPILE,
+          "What moves uses '"
+              + name
+              + "', and what stays uses what moves, so each header would need the other one. Name"
+              + " it in the step, too.",
+          use(one));
+    }
+    headers.add(one.file());
+  }
+
+  private boolean isMember(Place place) {
+    Decl decl = move.names().decl(place);
+    Decl around = move.outline(place.file()).decls().get(Math.max(0, decl.around()));
+    return around.sort() == dev.vinesorter.lang.outline.Outline.Sort.TYPE;
+  }
+
+  private int use(Place place) {
+    for (Use use : move.inside()) {
+      if (place.equals(move.names().meant(move.from(), use))) {
+        return use.at();
+      }
+    }
+    return move.stretches().get(0).begin();
+  }
+
+  /** The headers that the old source sees and that declare a name without defining it. */
+  static List<Integer> prototypes(Relocation move, String name) {
+    return move.names().seen(move.from()).stream()
+        .filter(file -> CDeclarations.isHeader(move.path(file)))
+        .filter(
+            file ->
+                move.outline(file).decls().stream()
+                    .anyMatch(one -> one.only() && one.name().equals(name)))
+        .sorted()
+        .toList();
+  }
+
+  /** Headers of libraries that what moves needs, as written. */
+  Set<String> foreign() throws CannotMoveException {
+    Set<String> unknown = unknown();
+    Set<String> known = new TreeSet<>();
+    Set<Integer> seen = new TreeSet<>();
+    if (move.toFile() >= 0) {
+      seen.addAll(move.names().seen(move.toFile()));
+    }
+    headers().forEach(header -> seen.addAll(move.names().seen(header)));
+    seen.forEach(file -> move.outline(file).imports().forEach(one -> known.add(one.from())));
+    Set<String> needed = new TreeSet<>();
+    boolean others = false;
+    // What several headers declare needs none of its own where one of those is there anyway.
+    for (boolean common : new boolean[] {false, true}) {
+      for (String name : unknown) {
+        String header = StandardHeaders.of(name);
+        others |= header == null;
+        boolean has =
+            header == null
+                || known.stream().anyMatch(one -> StandardHeaders.isDeclaredIn(name, one));
+        if (!has && StandardHeaders.isCommon(name) == common) {
+          String written = included(name, header);
+          needed.add(written);
+          known.add(written.substring(1, written.length() - 1));
+        }
+      }
+    }
+    for (Import one : move.old().imports()) {
+      boolean foreign =
+          one.level() >= 0 && move.names().source(move.from(), one).file() < 0 && others;
+      if (foreign && !StandardHeaders.isKnown(one.from()) && !known.contains(one.from())) {
+        needed.add(one.level() == 0 ? "<" + one.from() + ">" : "\"" + one.from() + "\"");
+      }
+    }
+    return needed;
+  }
+
+  /** The header of the old source that declares a name of the standard library. */
+  private String included(String name, String header) {
+    for (Import one : move.old().imports()) {
+      if (one.level() == 0 && StandardHeaders.isDeclaredIn(name, one.from())) {
+        return "<" + one.from() + ">";
+      }
+    }
+    for (Import one : move.old().imports()) {
+      String wrapped = "c" + header.replace(".h", "");
+      if (one.from().equals(wrapped)) {
+        return "<" + wrapped + ">";
+      }
+    }
+    return "<" + header + ">";
+  }
+
+  /** Names in what moves that nothing of ours declares. */
+  private Set<String> unknown() {
+    Set<String> unknown = new TreeSet<>();
+    for (Use use : move.inside()) {
+      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
+      if (named && move.names().meant(move.from(), use) == null) {
+        unknown.add(use.chain().get(0));
+      }
+    }
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      boolean inside = move.isInside(tree.begin(node));
+      boolean word =
+          tree.is(node, "primitive_type") || tree.is(node, "null") || tree.is(node, "true");
+      if (inside && word && StandardHeaders.of(tree.text(node)) != null) {
+        boolean cpp = !CLanguage.isPlain(move.path(move.from()));
+        boolean own = cpp && (tree.text(node).equals("bool") || tree.text(node).equals("true"));
+        if (!own) {
+          unknown.add(tree.text(node));
+        }
+      }
+      if (inside && tree.is(node, "preproc_arg")) {
+        for (String name : words(tree.text(node))) {
+          if (StandardHeaders.of(name) != null) {
+            unknown.add(name);
+          }
+        }
+      }
+    }
+    return unknown;
+  }
+
+  /** Whether a source uses what moves, so that it has to see it. */
+  static boolean uses(Relocation move, int file) throws CannotMoveException {
+    Set<String> names = new TreeSet<>();
+    for (int decl : move.moved()) {
+      if (CDeclarations.isShared(move, decl) || file == move.from()) {
+        names.add(move.name(decl));
+      }
+    }
+    boolean sees = move.names().seen(file).contains(move.from());
+    for (Use use : file == move.from() ? move.staying() : move.outline(file).uses()) {
+      Place meant = move.names().meant(file, use);
+      if (move.moves(meant) && names.contains(move.name(meant.decl())) && sees) {
+        return true;
+      }
+    }
+    return sees && isInMacro(move, file, names);
+  }
+
+  /** Whether the body of a macro names what moves, or a condition asks of it. */
+  private static boolean isInMacro(Relocation move, int file, Set<String> names)
+      throws CannotMoveException {
+    String text = move.text(file);
+    if (names.stream().noneMatch(text::contains)) {
+      return false;
+    }
+    Syntax tree = move.tree(file);
+    boolean found = false;
+    for (int node = 0; node < tree.size(); node++) {
+      boolean own = file == move.from() && move.isInside(tree.begin(node));
+      String around = tree.kind(tree.around(node));
+      boolean asks =
+          names.contains(tree.text(node).length() > 200 ? "" : tree.text(node))
+              && tree.is(node, "identifier")
+              && (around.startsWith("preproc_if")
+                  || around.startsWith("preproc_elif")
+                  || around.equals("preproc_defined"));
+      if (asks && !own) {
+        move.refuse(
+            RefusalCode.NOT_YET,
+            "A condition of the preprocessor asks for '" + tree.text(node) + "' here.",
+            file,
+            tree.begin(node),
+            tree.end(node));
+        throw new CannotMoveException(RefusalCode.NOT_YET, "A condition asks for it.", 0);
+      }
+      if (!own && tree.is(node, "preproc_arg")) {
+        found |= words(tree.text(node)).stream().anyMatch(names::contains);
+      }
+    }
+    return found;
+  }
+}
