@@ -11,9 +11,10 @@ import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 
 /** Moves functions, types, macros and variables of C and C++ from source to source. */
@@ -62,7 +63,7 @@ final class CDeclarations implements Declarations {
     }
     for (int at = tree.around(node); at > 0; at = tree.around(at)) {
       boolean condition = tree.kind(at).startsWith("preproc") && !IncludeLines.isGuard(tree, at);
-      if (condition || tree.is(at, "linkage_specification") || tree.is(at, "ERROR")) {
+      if (condition || tree.is(at, "ERROR")) {
         throw new CannotMoveException(
             RefusalCode.NOT_YET,
             "'" + one.name() + "' stands under a condition, or in a block with others.",
@@ -199,7 +200,9 @@ final class CDeclarations implements Declarations {
       throws CannotMoveException {
     Decl one = move.old().decls().get(decl);
     boolean shared = isShared(move, decl);
-    boolean staysUsed = move.staying().stream().anyMatch(use -> means(move, use, decl));
+    boolean staysUsed =
+        move.staying().stream().anyMatch(use -> means(move, use, decl))
+            || CNeeds.isInMacro(move, move.from(), Set.of(one.name()));
     if (header && !shared && !isAlone(move)) {
       throw new CannotMoveException(
           RefusalCode.BAD_TARGET,
@@ -210,7 +213,8 @@ final class CDeclarations implements Declarations {
               + "; make it static or inline, or move it into a source.",
           one.nameAt());
     }
-    boolean hidden = spaces(move, one.around()).contains("");
+    Syntax tree = move.tree(move.from());
+    boolean hidden = blocks(tree, tree.innermost(one.nameAt())).contains("namespace");
     boolean unseen = shared || hidden || isStatic(move, decl);
     if (!header && unseen && (staysUsed || usedElsewhere(move, decl))) {
       throw new CannotMoveException(
@@ -291,46 +295,53 @@ final class CDeclarations implements Declarations {
 
   private static void put(Relocation move, Set<String> includes) throws CannotMoveException {
     String end = move.lineEnd(move.from());
-    TreeMap<Integer, List<String>> byHome = new TreeMap<>();
+    Map<List<String>, List<String>> byBlock = new LinkedHashMap<>();
     for (Stretch stretch : move.stretches()) {
-      int home = home(move, stretch);
-      byHome
-          .computeIfAbsent(home, key -> new ArrayList<>())
+      byBlock
+          .computeIfAbsent(blocks(move, stretch), key -> new ArrayList<>())
           .add(move.text(stretch).stripTrailing() + end);
     }
     TextLines.remove(move);
     if (move.toFile() < 0) {
       StringBuilder body = new StringBuilder();
-      for (int home : byHome.keySet()) {
-        body.append(body.length() == 0 ? "" : end)
-            .append(inSpaces(move, home, byHome.get(home), end));
-      }
+      byBlock.forEach(
+          (blocks, parts) ->
+              body.append(body.length() == 0 ? "" : end).append(inBlocks(blocks, parts, end)));
       move.fresh(fresh(move, includes, body.toString(), end));
       return;
     }
     IncludeLines.add(move, move.toFile(), includes);
-    for (int home : byHome.keySet()) {
-      insert(move, home, byHome.get(home), end);
+    for (List<String> blocks : byBlock.keySet()) {
+      insert(move, blocks, byBlock.get(blocks), end);
     }
   }
 
-  /** The declaration of the namespace that a stretch stands in; 0 for none. */
-  private static int home(Relocation move, Stretch stretch) {
+  /** How the blocks around a stretch begin, such as namespaces, from outside in. */
+  private static List<String> blocks(Relocation move, Stretch stretch) {
+    Syntax tree = move.tree(move.from());
     for (int decl : move.moved()) {
       int at = move.old().decls().get(decl).nameAt();
       if (stretch.begin() <= at && at < stretch.end()) {
-        return move.old().decls().get(decl).around();
+        int node = tree.innermost(at);
+        while (node > 0 && !isPlace(tree, tree.around(node))) {
+          node = tree.around(node);
+        }
+        return blocks(tree, node);
       }
     }
-    return 0;
+    return List.of();
   }
 
-  private static List<String> spaces(Relocation move, int home) {
-    List<String> names = new ArrayList<>();
-    for (int at = home; at > 0; at = move.old().decls().get(at).around()) {
-      names.add(0, move.old().decls().get(at).name());
+  private static List<String> blocks(Syntax tree, int node) {
+    List<String> blocks = new ArrayList<>();
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      if (tree.is(at, "namespace_definition")) {
+        blocks.add(0, ("namespace " + tree.text(tree.child(at, "name"))).strip());
+      } else if (tree.is(at, "linkage_specification")) {
+        blocks.add(0, "extern " + tree.text(tree.child(at, "value")));
+      }
     }
-    return names;
+    return blocks;
   }
 
   /** Declarations one behind the other; what takes a line each stands without empty lines. */
@@ -348,19 +359,16 @@ final class CDeclarations implements Declarations {
     return all.toString();
   }
 
-  private static String inSpaces(Relocation move, int home, List<String> parts, String end) {
-    List<String> spaces = spaces(move, home);
+  private static String inBlocks(List<String> blocks, List<String> parts, String end) {
     String all = joined(parts, end);
-    if (spaces.isEmpty()) {
+    if (blocks.isEmpty()) {
       return all;
     }
     StringBuilder text = new StringBuilder();
-    for (String name : spaces) {
-      text.append("namespace ").append(name).append(name.isEmpty() ? "{" : " {").append(end);
-    }
+    blocks.forEach(begins -> text.append(begins).append(" {").append(end));
     text.append(end).append(all).append(end);
-    for (int n = spaces.size() - 1; n >= 0; n--) {
-      text.append(("}  // namespace " + spaces.get(n)).stripTrailing()).append(end);
+    for (int n = blocks.size() - 1; n >= 0; n--) {
+      text.append("}  // ").append(blocks.get(n)).append(end);
     }
     return text.toString();
   }
@@ -398,16 +406,15 @@ final class CDeclarations implements Declarations {
   }
 
   /** Puts declarations behind the others of their namespace, or before what uses them. */
-  private static void insert(Relocation move, int home, List<String> parts, String end)
+  private static void insert(Relocation move, List<String> blocks, List<String> parts, String end)
       throws CannotMoveException {
     Syntax tree = move.tree(move.toFile());
     String text = move.text(move.toFile());
-    List<String> spaces = spaces(move, home);
     boolean used =
         move.outline(move.toFile()).uses().stream()
             .anyMatch(use -> move.moves(move.names().meant(move.toFile(), use)));
-    int block = block(move, spaces);
-    String all = block < 0 ? inSpaces(move, home, parts, end) : joined(parts, end);
+    int block = block(move, blocks);
+    String all = block < 0 ? inBlocks(blocks, parts, end) : joined(parts, end);
     int at = 0;
     if (used) {
       boolean needs = new CNeeds(move).isOf(move.toFile());
@@ -437,34 +444,18 @@ final class CDeclarations implements Declarations {
     move.edits(move.toFile()).insert(at, line + before + all + (inside == 0 ? "" : end));
   }
 
-  /** The body of the namespace in the new source; 0 for none needed, -1 where it has none. */
-  private static int block(Relocation move, List<String> spaces) {
-    if (spaces.isEmpty()) {
+  /** The body of the same block in the new source; 0 for none needed, -1 where it has none. */
+  private static int block(Relocation move, List<String> blocks) {
+    if (blocks.isEmpty()) {
       return 0;
     }
     Syntax tree = move.tree(move.toFile());
-    List<Decl> decls = move.outline(move.toFile()).decls();
-    for (int n = decls.size() - 1; n > 0; n--) {
-      if (decls.get(n).sort() == Sort.SPACE && spacesOf(decls, n).equals(spaces)) {
-        int node = tree.innermost(decls.get(n).nameAt());
-        while (node > 0 && !tree.is(node, "namespace_definition")) {
-          node = tree.around(node);
-        }
-        int body = tree.child(node, "body");
-        if (body > 0) {
-          return body;
-        }
-      }
+    int found = -1;
+    for (int node = 0; node < tree.size(); node++) {
+      boolean body = tree.is(node, "declaration_list");
+      found = body && blocks(tree, tree.first(node)).equals(blocks) ? node : found;
     }
-    return -1;
-  }
-
-  private static List<String> spacesOf(List<Decl> decls, int decl) {
-    List<String> names = new ArrayList<>();
-    for (int at = decl; at > 0; at = decls.get(at).around()) {
-      names.add(0, decls.get(at).name());
-    }
-    return names;
+    return found;
   }
 
   /** The line in which a body or a guard closes. */
@@ -494,9 +485,12 @@ final class CDeclarations implements Declarations {
         }
       }
     }
+    // What is defined in a header is defined nowhere until a source includes that.
+    boolean defines = move.moved().stream().anyMatch(decl -> !isShared(move, decl));
     for (int file : order) {
       boolean sees = move.names().seen(file).stream().anyMatch(seeing::contains);
-      if (!sees && CNeeds.uses(move, file)) {
+      boolean has = defines && file == move.from();
+      if (!sees && (has || CNeeds.uses(move, file))) {
         IncludeLines.add(move, file, Set.of(IncludeLines.quoted(move, move.path(file), move.to())));
         seeing.add(file);
       }

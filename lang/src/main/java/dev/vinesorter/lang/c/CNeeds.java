@@ -238,7 +238,7 @@ final class CNeeds {
   }
 
   /** Whether the body of a macro names what moves, or a condition asks of it. */
-  private static boolean isInMacro(Relocation move, int file, Set<String> names)
+  static boolean isInMacro(Relocation move, int file, Set<String> names)
       throws CannotMoveException {
     String text = move.text(file);
     if (names.stream().noneMatch(text::contains)) {

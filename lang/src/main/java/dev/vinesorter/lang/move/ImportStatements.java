@@ -281,22 +281,27 @@ final class ImportStatements {
   // ---- what is new
 
   private void newOnes(TextEdits edits) {
-    for (boolean late : new boolean[] {false, true}) {
-      Map<String, List<String>> left = new TreeMap<>();
-      bySource(added.stream().filter(one -> one.late() == late).toList())
-          .forEach(
-              (specifier, names) -> {
-                boolean named = !names.contains("");
-                int into = named ? mergeable(new Added(specifier, "", late), -1) : -1;
-                if (into >= 0) {
-                  merge(edits, into, names);
-                } else {
-                  left.put(specifier, names);
-                }
-              });
-      if (!left.isEmpty()) {
-        language.place(move, file, left, late, edits);
-      }
+    Map<String, List<String>> names = left(edits, false);
+    Map<String, List<String>> late = left(edits, true);
+    if (!names.isEmpty() || !late.isEmpty()) {
+      language.place(move, file, names, late, edits);
     }
+  }
+
+  /** What comes that no statement takes up. */
+  private Map<String, List<String>> left(TextEdits edits, boolean late) {
+    Map<String, List<String>> left = new TreeMap<>();
+    bySource(added.stream().filter(one -> one.late() == late).toList())
+        .forEach(
+            (specifier, names) -> {
+              boolean named = !names.contains("");
+              int into = named ? mergeable(new Added(specifier, "", late), -1) : -1;
+              if (into >= 0) {
+                merge(edits, into, names);
+              } else {
+                left.put(specifier, names);
+              }
+            });
+    return left;
   }
 }

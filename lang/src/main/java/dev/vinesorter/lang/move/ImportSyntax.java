@@ -38,8 +38,12 @@ public interface ImportSyntax {
    */
   String statement(Syntax tree, String specifier, List<String> elements, boolean late, int like);
 
-  /** A statement again, with nothing in it but one whole that it brings in. */
-  String alone(Syntax tree, int statement, Import one);
+  /**
+   * A statement again, with nothing in it but one whole that it brings in.
+   *
+   * @param specifier what it is taken from, as written in the new place
+   */
+  String alone(Syntax tree, int statement, Import one, String specifier);
 
   /**
    * The names that a condition at the top asks of, under which nothing but other sources is brought
@@ -56,9 +60,14 @@ public interface ImportSyntax {
    * Writes new statements where a source has such.
    *
    * @param names the names, by what they are taken from
+   * @param late the same for what is taken for types alone
    */
   void place(
-      Relocation move, int file, Map<String, List<String>> names, boolean late, TextEdits edits);
+      Relocation move,
+      int file,
+      Map<String, List<String>> names,
+      Map<String, List<String>> late,
+      TextEdits edits);
 
   /** Where something is brought in. */
   enum Scope {

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
 import dev.vinesorter.lang.move.ImportSyntax.Scope;
@@ -71,6 +72,14 @@ public abstract class NamedImports implements Declarations {
 
   /** Whether a node is a name that stands alone, and means what is seen there. */
   protected abstract boolean isName(Syntax tree, int node);
+
+  /** Whether a source that brings in all of the old one hands a declaration on by that. */
+  protected boolean handsOnAll(Relocation move, int file, int decl) {
+    return false;
+  }
+
+  /** Whether who brings in all of a source gets what that brings in itself, too. */
+  protected abstract boolean starTakesImports();
 
   /** Whether a use is looked at by those who check types alone. */
   protected boolean isForTypes(Relocation move, int file, Use use) {
@@ -246,12 +255,12 @@ public abstract class NamedImports implements Declarations {
     private String again(Import one, Place source, Syntax tree, int statement)
         throws CannotMoveException {
       String written = syntax.specifier(tree, syntax.source(tree, statement));
-      whole(one, source, written);
-      if (source.file() >= 0 && written.startsWith(".")) {
-        throw new CannotMoveException(
-            RefusalCode.NOT_YET, "This import would have to be written anew.", one.at());
-      }
-      return syntax.alone(tree, statement, one);
+      boolean ours = source.file() >= 0 && written.startsWith(".");
+      String specifier =
+          ours
+              ? specifier(move, move.to(), move.path(source.file()), written)
+              : whole(one, source, written);
+      return syntax.alone(tree, statement, one, specifier);
     }
 
     /** Whether the new place has an import of the same words. */
@@ -405,7 +414,8 @@ public abstract class NamedImports implements Declarations {
             move.outline(file).uses().stream()
                 .anyMatch(
                     use -> begins(use, name) && move.moves(move.names().inFile(file, name, 0)));
-        if ((used || isTakenFrom(file, name)) && file != move.toFile()) {
+        boolean handed = handsOnAll(move, file, decl) || isTakenFrom(file, name);
+        if ((used || handed) && file != move.toFile()) {
           Syntax tree = move.tree(file);
           int statement = syntax.statement(tree, one.at());
           String written = syntax.specifier(tree, syntax.source(tree, statement));
@@ -645,7 +655,7 @@ public abstract class NamedImports implements Declarations {
     private boolean isTakenByName(String name) {
       for (int user = 0; user < move.project().outlines().size(); user++) {
         for (Import one : move.outline(user).imports()) {
-          boolean names = one.name().equals(name) || one.name().equals("*");
+          boolean names = one.name().equals(name) || one.name().equals("*") && starTakesImports();
           if (one.level() >= 0 && names && move.names().source(user, one).file() == move.from()) {
             return true;
           }
@@ -672,5 +682,37 @@ public abstract class NamedImports implements Declarations {
   /** Whether a declaration is a variable. */
   protected static boolean isVariable(Relocation move, int decl) {
     return move.old().decls().get(decl).sort() == Sort.FIELD;
+  }
+
+  /** Refuses a variable that gets other values, or one that code of others works out. */
+  protected static void keepsValue(Relocation move, int decl) throws CannotMoveException {
+    String name = move.name(decl);
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      for (Use use : move.outline(file).uses()) {
+        boolean writes =
+            use.kind() == Kind.WRITES && use.chain().get(use.chain().size() - 1).equals(name);
+        if (writes && move.moves(move.names().meant(file, use))) {
+          move.refuse(
+              RefusalCode.ASSIGNED,
+              "'" + name + "' gets another value here.",
+              file,
+              use.at(),
+              use.end());
+        }
+      }
+    }
+    for (Use use : move.may(Leave.PURE) ? List.<Use>of() : move.inside()) {
+      boolean calls = use.kind() == Kind.CALLS || use.kind() == Kind.CREATES;
+      boolean here = use.decl() == decl || use.decl() == 0;
+      if (calls && here && move.old().find(0, use.chain().get(0)) >= 0) {
+        throw new CannotMoveException(
+            RefusalCode.EVALUATION_ORDER,
+            "The value of '"
+                + name
+                + "' is worked out when its source is loaded, which would be at another time. Say"
+                + " 'pure: true' where that makes no difference.",
+            use.at());
+      }
+    }
   }
 }

@@ -1,7 +1,5 @@
 package dev.vinesorter.lang.python;
 
-import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.NamedImports;
@@ -109,6 +107,18 @@ final class PythonDeclarations extends NamedImports {
   }
 
   @Override
+  protected boolean handsOnAll(Relocation move, int file, int decl) {
+    String name = move.name(decl);
+    boolean all = !name.startsWith("_") || isListed(move, move.from(), name);
+    return all && move.path(file).endsWith("/" + PythonModules.INIT);
+  }
+
+  @Override
+  protected boolean starTakesImports() {
+    return true;
+  }
+
+  @Override
   protected boolean isForTypes(Relocation move, int file, Use use) {
     Syntax tree = move.tree(file);
     boolean quoted = false;
@@ -199,34 +209,7 @@ final class PythonDeclarations extends NamedImports {
             RefusalCode.ASSIGNED, "'" + name + "' gets another value here.", tree.begin(node));
       }
     }
-    for (int file = 0; file < move.project().outlines().size(); file++) {
-      for (Use use : move.outline(file).uses()) {
-        boolean writes =
-            use.kind() == Kind.WRITES && use.chain().get(use.chain().size() - 1).equals(name);
-        if (writes && move.moves(move.names().meant(file, use))) {
-          move.refuse(
-              RefusalCode.ASSIGNED,
-              "'" + name + "' gets another value here.",
-              file,
-              use.at(),
-              use.end());
-        }
-      }
-    }
-    for (Use use : move.may(Leave.PURE) ? List.<Use>of() : move.inside()) {
-      boolean calls = use.decl() == decl || use.decl() == 0;
-      boolean ours = use.kind() == Kind.CALLS || use.kind() == Kind.CREATES;
-      boolean known = !calls || !ours || move.old().find(0, use.chain().get(0)) < 0;
-      if (!known) {
-        throw new CannotMoveException(
-            RefusalCode.EVALUATION_ORDER,
-            "The value of '"
-                + name
-                + "' is worked out when the module is loaded, which would be at"
-                + " another time. Say 'pure: true' where that makes no difference.",
-            use.at());
-      }
-    }
+    keepsValue(move, decl);
   }
 
   /** Whether a statement gives values to what the module has, and not to what stands in it. */

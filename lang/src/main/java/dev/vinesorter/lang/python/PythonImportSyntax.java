@@ -97,7 +97,7 @@ final class PythonImportSyntax implements ImportSyntax {
   }
 
   @Override
-  public String alone(Syntax tree, int statement, Import one) {
+  public String alone(Syntax tree, int statement, Import one, String specifier) {
     String first =
         one.from().contains(".") ? one.from().substring(0, one.from().indexOf('.')) : one.from();
     boolean plain = one.alias().equals(first) && one.nameAt() == -1;
@@ -136,12 +136,15 @@ final class PythonImportSyntax implements ImportSyntax {
 
   @Override
   public void place(
-      Relocation move, int file, Map<String, List<String>> names, boolean late, TextEdits edits) {
+      Relocation move,
+      int file,
+      Map<String, List<String>> names,
+      Map<String, List<String>> late,
+      TextEdits edits) {
     Syntax tree = move.tree(file);
     String end = move.lineEnd(file);
-    if (late) {
-      types(move, file, names, edits);
-      return;
+    if (!late.isEmpty()) {
+      types(move, file, late, edits);
     }
     List<Integer> top = top(tree);
     for (boolean condition : new boolean[] {false, true}) {

@@ -3,6 +3,7 @@ package dev.vinesorter.lang.script;
 import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.lang.tree.Syntax;
 import org.treesitter.TreeSitterJavascript;
 import org.treesitter.TreeSitterTypescript;
 
@@ -19,11 +20,15 @@ public final class ScriptLanguage extends OutlineLanguage {
         ScriptLanguage::scan,
         ScriptRules::new,
         ScriptSpecifiers::new,
-        () -> null);
+        () -> new ScriptDeclarations(ScriptLanguage::parse));
   }
 
   private static Outline scan(String path, String text) {
+    return ScriptScan.of(path, parse(path, text));
+  }
+
+  private static Syntax parse(String path, String text) {
     boolean typed = path.endsWith("ts") || path.endsWith(".tsx");
-    return ScriptScan.of(path, (typed ? TYPED : SCRIPT).parse(text));
+    return (typed ? TYPED : SCRIPT).parse(text);
   }
 }

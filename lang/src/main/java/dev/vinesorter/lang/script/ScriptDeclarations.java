@@ -1,0 +1,412 @@
+package dev.vinesorter.lang.script;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.Moves;
+import dev.vinesorter.lang.move.NamedImports;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.move.TextLines;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Moves functions, classes, types and constants of JavaScript and TypeScript between modules. */
+final class ScriptDeclarations extends NamedImports {
+  private static final Set<String> DECLARING =
+      Set.of(
+          "function_declaration",
+          "generator_function_declaration",
+          "function_signature",
+          "class_declaration",
+          "abstract_class_declaration",
+          "interface_declaration",
+          "type_alias_declaration",
+          "enum_declaration",
+          "lexical_declaration",
+          "variable_declaration");
+
+  private static final Set<String> FUNCTIONS =
+      Set.of(
+          "function_declaration",
+          "generator_function_declaration",
+          "function_expression",
+          "arrow_function",
+          "method_definition",
+          "interface_declaration",
+          "type_alias_declaration");
+
+  /** Names that say something else in another module. */
+  private static final Set<String> OF_MODULE =
+      Set.of("__dirname", "__filename", "module", "exports");
+
+  private final Parser parser;
+  private final ScriptImportSyntax imports;
+
+  /** Makes the tree of a source. */
+  interface Parser {
+    Syntax parse(String path, String text);
+  }
+
+  ScriptDeclarations(Parser parser) {
+    this(parser, new ScriptImportSyntax());
+  }
+
+  private ScriptDeclarations(Parser parser, ScriptImportSyntax imports) {
+    super(imports);
+    this.parser = parser;
+    this.imports = imports;
+  }
+
+  @Override
+  public Syntax parse(String path, String text) {
+    return parser.parse(path, text);
+  }
+
+  @Override
+  public boolean isSource(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return name.matches("[A-Za-z_$][\\w$.-]{0,99}\\.(ts|tsx|mts|js|jsx|mjs)")
+        && !name.endsWith(".d.ts")
+        && !name.endsWith(".min.js");
+  }
+
+  // ---- what stands where
+
+  private static int statement(Syntax tree, int at) {
+    int node = tree.innermost(at);
+    while (tree.around(node) > 0) {
+      node = tree.around(node);
+    }
+    return node;
+  }
+
+  private static int declared(Syntax tree, int statement) {
+    int inner =
+        tree.is(statement, "export_statement") ? tree.child(statement, "declaration") : statement;
+    return tree.is(inner, "ambient_declaration") ? tree.first(inner) : inner;
+  }
+
+  @Override
+  public Stretch stretch(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    String text = tree.text();
+    int at = move.old().decls().get(decl).nameAt();
+    int node = statement(tree, at);
+    int inner = declared(tree, node);
+    boolean isDefault = tree.childOf(node, "default") >= 0;
+    if (!DECLARING.contains(tree.kind(inner)) || isDefault) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "'" + move.name(decl) + "' is not declared by a statement of its own.",
+          at);
+    }
+    if (tree.kind(inner).endsWith("able_declaration") || tree.kind(inner).startsWith("lexical")) {
+      int first = tree.childOf(inner, "variable_declarator");
+      int others = 0;
+      for (int child = tree.first(inner); child >= 0; child = tree.next(child)) {
+        others += tree.is(child, "variable_declarator") ? 1 : 0;
+      }
+      boolean alone = tree.begin(tree.child(first, "name")) == at && others == 1;
+      if (!alone || !tree.is(tree.child(first, "name"), "identifier")) {
+        throw new CannotMoveException(
+            RefusalCode.DECLARED_TOGETHER,
+            "'" + move.name(decl) + "' is declared together with others.",
+            at);
+      }
+    }
+    int begin = TextLines.begin(text, tree.begin(node));
+    int past = TextLines.next(text, tree.end(node));
+    String rest = text.substring(tree.end(node), past).strip();
+    boolean plain = rest.isEmpty() || rest.equals(";") || rest.startsWith("//");
+    if (begin != tree.begin(node) || !plain) {
+      throw new CannotMoveException(
+          RefusalCode.ONE_LINE, "'" + move.name(decl) + "' shares its line with others.", at);
+    }
+    return new Stretch(TextLines.heading(tree, node, begin), past);
+  }
+
+  @Override
+  protected boolean isName(Syntax tree, int node) {
+    return tree.is(node, "identifier")
+        || tree.is(node, "type_identifier")
+        || tree.is(node, "shorthand_property_identifier");
+  }
+
+  @Override
+  protected int chain(Syntax tree, Use use) {
+    int node = tree.around(tree.innermost(use.at()));
+    boolean chained =
+        tree.is(node, "member_expression")
+            || tree.is(node, "nested_type_identifier")
+            || tree.is(node, "nested_identifier");
+    return chained && tree.end(node) == use.end() ? node : -1;
+  }
+
+  @Override
+  protected boolean handsOn(Relocation move, Import one) {
+    int statement = imports.statement(move.tree(move.from()), one.at());
+    return statement >= 0 && move.tree(move.from()).is(statement, "export_statement");
+  }
+
+  @Override
+  protected boolean handsOnAll(Relocation move, int file, int decl) {
+    return isExported(move, decl);
+  }
+
+  @Override
+  protected boolean starTakesImports() {
+    return false;
+  }
+
+  @Override
+  protected boolean isForTypes(Relocation move, int file, Use use) {
+    Syntax tree = move.tree(file);
+    int node = tree.innermost(use.at());
+    return tree.is(node, "type_identifier") && use.kind() == Kind.REFERS;
+  }
+
+  // ---- what others may take
+
+  private static boolean isExportedHere(Relocation move, int decl) {
+    Syntax tree = move.tree(move.from());
+    return tree.is(statement(tree, move.old().decls().get(decl).nameAt()), "export_statement");
+  }
+
+  /** The element of a list of exports that names a declaration of the same source; -1 for none. */
+  private static int listed(Relocation move, int decl) {
+    Syntax tree = move.tree(move.from());
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      boolean own = tree.is(child, "export_statement") && tree.child(child, "source") < 0;
+      int clause = own ? tree.childOf(child, "export_clause") : -1;
+      for (int one = clause < 0 ? -1 : tree.first(clause); one >= 0; one = tree.next(one)) {
+        if (tree.text(tree.child(one, "name")).equals(move.name(decl))) {
+          return one;
+        }
+      }
+    }
+    return -1;
+  }
+
+  private static boolean isExported(Relocation move, int decl) {
+    return isExportedHere(move, decl) || listed(move, decl) >= 0;
+  }
+
+  @Override
+  protected void expose(Relocation move, int decl, boolean isMoved) throws CannotMoveException {
+    if (isExported(move, decl)) {
+      return;
+    }
+    int at = move.old().decls().get(decl).nameAt();
+    if (!isMoved && !move.may(Leave.WIDEN)) {
+      throw new CannotMoveException(
+          RefusalCode.ACCESS,
+          "'" + move.name(decl) + "' would have to be exported; say 'widen: true' to let it.",
+          at);
+    }
+    Syntax tree = move.tree(move.from());
+    move.edits(move.from()).insert(tree.begin(statement(tree, at)), "export ");
+  }
+
+  /** What a list exports is exported where it is declared once it moved. */
+  private static void unlist(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    int element = listed(move, decl);
+    boolean isDefault =
+        move.old().imports().stream()
+            .anyMatch(
+                one -> one.level() == Import.OTHER_NAME && one.name().equals(move.name(decl)));
+    if (isDefault) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "'" + move.name(decl) + "' is exported under another name.",
+          move.old().decls().get(decl).nameAt());
+    }
+    if (element < 0) {
+      return;
+    }
+    int clause = tree.around(element);
+    int next = tree.next(element);
+    int before = tree.previous(element);
+    if (next < 0 && before < 0) {
+      int statement = tree.around(clause);
+      move.edits(move.from())
+          .remove(tree.begin(statement), TextLines.next(tree.text(), tree.end(statement)));
+    } else if (next >= 0) {
+      move.edits(move.from()).remove(tree.begin(element), tree.begin(next));
+    } else {
+      move.edits(move.from()).remove(tree.end(before), tree.end(element));
+    }
+    int at = statement(tree, move.old().decls().get(decl).nameAt());
+    move.edits(move.from()).insert(tree.begin(at), "export ");
+  }
+
+  // ---- what stands against it
+
+  @Override
+  protected void guard(Relocation move) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      boolean own = tree.is(node, "identifier") && OF_MODULE.contains(tree.text(node));
+      boolean inside = move.isInside(tree.begin(node));
+      boolean meta = tree.is(node, "meta_property") && tree.text(node).equals("import.meta");
+      boolean common = own && !tree.text(node).startsWith("__");
+      if (own && (inside || common) || meta && inside) {
+        throw new CannotMoveException(
+            common ? RefusalCode.NOT_YET : RefusalCode.OTHER_MEANING,
+            common
+                ? "The source gives its names by 'module.exports'; so far only exported"
+                    + " declarations move."
+                : "'" + tree.text(node) + "' says something of the module that it stands in.",
+            tree.begin(node));
+      }
+    }
+    for (Use use : move.inside()) {
+      Place meant = use.kind() == Kind.WRITES ? move.names().meant(move.from(), use) : null;
+      boolean ours = meant != null && meant.file() == move.from() && !move.isMoved(meant.decl());
+      boolean top =
+          ours && move.old().decls().get(meant.decl()).around() == 0 && use.chain().size() == 1;
+      if (top) {
+        throw new CannotMoveException(
+            RefusalCode.ASSIGNED,
+            "'"
+                + use.chain().get(0)
+                + "' gets another value here, which no other module may give it.",
+            use.at());
+      }
+    }
+    for (int decl : move.moved()) {
+      if (isVariable(move, decl)) {
+        keepsValue(move, decl);
+      }
+    }
+  }
+
+  @Override
+  protected void followMore(Relocation move) throws CannotMoveException {
+    for (int decl : move.moved()) {
+      unlist(move, decl);
+    }
+  }
+
+  // ---- what is written
+
+  @Override
+  protected String specifier(Relocation move, String importer, String target, String like) {
+    String shown = like.isEmpty() ? manner(move, importer) : like;
+    String last = shown.substring(shown.lastIndexOf('/') + 1);
+    String end = "";
+    for (String one : List.of(".js", ".mjs", ".cjs", ".ts", ".tsx", ".jsx", ".mts")) {
+      end = last.endsWith(one) ? one : end;
+    }
+    String relative = Moves.relative(Project.folder(importer), target);
+    String stem = relative.substring(0, relative.lastIndexOf('.'));
+    if (end.isEmpty() && stem.endsWith("/index")) {
+      stem = stem.substring(0, stem.length() - "/index".length());
+    }
+    String own =
+        end.equals(".ts") || end.equals(".tsx")
+            ? relative.substring(relative.lastIndexOf('.'))
+            : end;
+    return (stem.startsWith("../") ? "" : "./") + stem + own;
+  }
+
+  /** How a source, or the one that things leave, writes what it takes from another of ours. */
+  private String manner(Relocation move, String importer) {
+    for (int file : new int[] {move.project().number(importer), move.from()}) {
+      for (Import one : file < 0 ? List.<Import>of() : move.outline(file).imports()) {
+        if (one.level() >= 0 && one.from().startsWith(".")) {
+          return one.from();
+        }
+      }
+    }
+    return "";
+  }
+
+  @Override
+  protected void put(
+      Relocation move, Map<String, List<String>> names, Map<String, List<String>> late)
+      throws CannotMoveException {
+    String end = move.lineEnd(move.from());
+    List<String> parts = new ArrayList<>();
+    for (Stretch stretch : move.stretches()) {
+      parts.add(move.text(stretch).stripTrailing() + end);
+    }
+    TextLines.remove(move);
+    String all = joined(parts, end);
+    if (move.toFile() >= 0) {
+      insert(move, all, end);
+      return;
+    }
+    Syntax old = move.tree(move.from());
+    StringBuilder text = new StringBuilder(licence(move));
+    int begun = text.length();
+    names.forEach(
+        (from, list) -> text.append(imports.statement(old, from, list, false, -1)).append(end));
+    late.forEach(
+        (from, list) -> text.append(imports.statement(old, from, list, true, -1)).append(end));
+    move.fresh(text + (text.length() > begun ? end : "") + all);
+  }
+
+  /** Declarations one behind the other; what takes a line each stands without empty lines. */
+  private static String joined(List<String> parts, String end) {
+    StringBuilder all = new StringBuilder();
+    String before = "";
+    for (String part : parts) {
+      boolean lines = !before.strip().contains("\n") && !part.strip().contains("\n");
+      all.append(before.isEmpty() || lines ? "" : end).append(part);
+      before = part;
+    }
+    return all.toString();
+  }
+
+  private static String licence(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    int first = tree.first(0);
+    boolean rights = tree.is(first, "comment") && ScriptImportSyntax.isOfRights(tree.text(first));
+    return rights ? tree.text(first) + move.lineEnd(move.from()) + move.lineEnd(move.from()) : "";
+  }
+
+  /** Puts what moves behind the rest, or before what needs it when the module is loaded. */
+  private static void insert(Relocation move, String all, String end) {
+    Syntax tree = move.tree(move.toFile());
+    String text = tree.text();
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      if (needsAtOnce(move, child)) {
+        int at = TextLines.heading(tree, child, TextLines.begin(text, tree.begin(child)));
+        move.edits(move.toFile()).insert(at, all + end);
+        return;
+      }
+    }
+    String line = text.isEmpty() || text.endsWith("\n") ? "" : end;
+    move.edits(move.toFile()).insert(text.length(), line + (text.isBlank() ? "" : end) + all);
+  }
+
+  /** Whether a statement at the top uses what moves when the module is loaded. */
+  private static boolean needsAtOnce(Relocation move, int statement) {
+    Syntax tree = move.tree(move.toFile());
+    for (Use use : move.outline(move.toFile()).uses()) {
+      boolean here = tree.begin(statement) <= use.at() && use.at() < tree.end(statement);
+      if (here && move.moves(move.names().meant(move.toFile(), use)) && isAtOnce(tree, use)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean isAtOnce(Syntax tree, Use use) {
+    for (int at = tree.innermost(use.at()); at > 0; at = tree.around(at)) {
+      if (FUNCTIONS.contains(tree.kind(at)) || tree.kind(at).startsWith("type_annotation")) {
+        return false;
+      }
+    }
+    return true;
+  }
+}
