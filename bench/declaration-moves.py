@@ -152,6 +152,9 @@ for _ in range(int(count)):
             file.write(f'steps:\n  - move: {json.dumps(group)}\n    into: "{into}"\n    pure: true\n    widen: true\n')
         told = json.loads(subprocess.run([vinesort, "apply", plan, "--json"], capture_output=True, text=True).stdout)
         advice = [one["message"] for one in told["steps"][0].get("reasons", []) if "in the step, too" in one["message"]]
+        if "into a header" in str(told["steps"][0].get("reasons")) and not into.endswith(".h"):
+            into = os.path.join(os.path.dirname(home), "fresh_place.h")
+            continue
         if not advice:
             break
         # What it says is needed, too, is named, too.

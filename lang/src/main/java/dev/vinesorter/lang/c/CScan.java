@@ -231,7 +231,9 @@ final class CScan extends Scan {
             && (tree.text(name).endsWith("_H")
                 || tree.text(name).endsWith("_H_")
                 || tree.text(name).endsWith("_HPP")
-                || tree.text(name).endsWith("_INCLUDED"));
+                || tree.text(name).endsWith("_INCLUDED")
+                || IncludeLines.isGuard(tree, tree.around(node))
+                    && tree.text(tree.child(tree.around(node), "name")).equals(tree.text(name)));
     if (name < 0 || guard) {
       return;
     }

@@ -95,6 +95,10 @@ record Marks(String text, List<int[]> places) {
     if (behind == '(') {
       return endWithArguments(text, begin, next, beginsLine);
     }
+    if (previous == ')' && (behind == ';' || behind == '{')) {
+      // Such as what says that a function overrides another, or is deleted.
+      return end;
+    }
     boolean first =
         beginsDeclaration(previous)
             || before.equals("extern")

@@ -50,7 +50,7 @@ final class DeclarationMoves {
       fresh = readings.fresh(edited);
       reasons.addAll(new MoveProof(survey, fresh.survey(), move).reasons());
     }
-    if (reasons.isEmpty() && language.mindsCircles()) {
+    if (reasons.isEmpty() && language.mindsCircles(move)) {
       Circles.refuse(project, readings.project(edited), readings.rules(), reasons);
     }
     if (!reasons.isEmpty()) {
@@ -100,7 +100,7 @@ final class DeclarationMoves {
       }
       from = file;
       List<Decl> decls = project.outlines().get(file).decls();
-      Set<Integer> found = declarations(decls, units.nameAt(unit));
+      Set<Integer> found = declarations(decls, units.nameAt(unit), language.merges());
       if (found.isEmpty()) {
         reasons.add(
             new Reason(
@@ -132,8 +132,12 @@ final class DeclarationMoves {
     return fresh ? into : null;
   }
 
-  /** The declarations at the top of a source that are called like the one whose name is there. */
-  private static Set<Integer> declarations(List<Decl> decls, int nameAt) {
+  /**
+   * The declarations at the top of a source that are called like the one whose name is there.
+   *
+   * @param merges whether also those of another sort
+   */
+  private static Set<Integer> declarations(List<Decl> decls, int nameAt, boolean merges) {
     Set<Integer> found = new TreeSet<>();
     for (int n = 1; n < decls.size(); n++) {
       Decl one = decls.get(n);
@@ -144,7 +148,7 @@ final class DeclarationMoves {
           boolean same =
               beside.around() == one.around()
                   && beside.name().equals(one.name())
-                  && beside.sort() == one.sort();
+                  && (merges || beside.sort() == one.sort());
           if (same) {
             found.add(other);
           }

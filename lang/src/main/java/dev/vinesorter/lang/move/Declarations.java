@@ -27,8 +27,13 @@ public interface Declarations {
    */
   void follow(Relocation move) throws CannotMoveException;
 
+  /** Whether declarations of one name in one source are one thing, of whatever sort they are. */
+  default boolean merges() {
+    return false;
+  }
+
   /** Whether a new way from source to source must not lead in a circle. */
-  default boolean mindsCircles() {
+  default boolean mindsCircles(Relocation move) {
     return true;
   }
 

@@ -112,7 +112,7 @@ public abstract class NamedImports implements Declarations {
         checkName(move.toFile(), move.name(decl));
       }
       bothWays = needsOld() && move.moved().stream().anyMatch(decl -> isUsed(move.name(decl)));
-      if (bothWays && mindsCircles()) {
+      if (bothWays && mindsCircles(move)) {
         bothWays();
       }
       Set<String> done = new HashSet<>();

@@ -31,32 +31,45 @@ public final class TextLines {
     return isBlank(text, previous(text, lineBegin));
   }
 
-  /** Removes what moves, and the empty lines behind it, or before it at the end of the source. */
+  /**
+   * Removes what moves, and the fewer of the empty lines around it; at the end of the source those
+   * before it.
+   */
   public static void remove(Relocation move) {
     String text = move.text(move.from());
     int begin = -1;
     int end = -1;
     for (Declarations.Stretch one : move.stretches()) {
-      if (begin >= 0 && one.begin() > end) {
+      if (begin >= 0 && !text.substring(end, one.begin()).isBlank()) {
         remove(move, text, begin, end);
         begin = -1;
       }
       begin = begin < 0 ? one.begin() : begin;
       end = one.end();
-      boolean apart = begin == 0 || isBlank(text, previous(text, begin));
-      while (apart && end < text.length() && isBlank(text, end)) {
-        end = next(text, end);
-      }
     }
     remove(move, text, begin, end);
   }
 
-  private static void remove(Relocation move, String text, int from, int end) {
-    int begin = from;
-    while (end == text.length() && begin > 0 && isBlank(text, previous(text, begin))) {
-      begin = previous(text, begin);
+  private static void remove(Relocation move, String text, int begin, int end) {
+    int before = begin;
+    int above = 0;
+    while (before > 0 && isBlank(text, previous(text, before))) {
+      before = previous(text, before);
+      above++;
     }
-    move.edits(move.from()).remove(begin, end);
+    int behind = end;
+    int below = 0;
+    while (behind < text.length() && isBlank(text, behind)) {
+      behind = next(text, behind);
+      below++;
+    }
+    if (behind == text.length()) {
+      move.edits(move.from()).remove(before, behind);
+    } else if (before == 0 || below <= above) {
+      move.edits(move.from()).remove(begin, before == 0 || above > 0 ? behind : end);
+    } else {
+      move.edits(move.from()).remove(before, end);
+    }
   }
 
   /**

@@ -7,12 +7,22 @@ import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
 /** How Python writes imports. */
 final class PythonImportSyntax implements ImportSyntax {
+  /** Constants, then classes, then the rest, as tools that sort imports have it. */
+  private static final Comparator<String> ORDER =
+      Comparator.comparingInt(PythonImportSyntax::rank).thenComparing(String::compareToIgnoreCase);
+
+  private static int rank(String name) {
+    boolean constant = name.equals(name.toUpperCase(Locale.ROOT));
+    return constant && name.length() > 1 ? 0 : Character.isUpperCase(name.charAt(0)) ? 1 : 2;
+  }
+
   @Override
   public int statement(Syntax tree, int at) {
     int node = tree.innermost(at);
@@ -93,7 +103,7 @@ final class PythonImportSyntax implements ImportSyntax {
         : "from "
             + specifier
             + " import "
-            + String.join(", ", elements.stream().sorted(String::compareToIgnoreCase).toList());
+            + String.join(", ", elements.stream().sorted(ORDER).toList());
   }
 
   @Override
@@ -229,7 +239,9 @@ final class PythonImportSyntax implements ImportSyntax {
       at = lineEnd(text, tree.end(child));
       child = tree.next(child);
     }
-    edits.insert(at, (at == 0 ? "" : end) + line + end + (at == 0 ? end + end : ""));
+boolean defines = child >= 0 && tree.kind(child).endsWith("_definition");
+    String gap = at > 0 ? "" : defines ? end + end : end;
+    edits.insert(at, (at == 0 ? "" : end) + line + end + gap);
   }
 
   /** Imports for those who check types, under the condition that says so. */

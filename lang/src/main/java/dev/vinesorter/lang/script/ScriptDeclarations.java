@@ -78,6 +78,29 @@ final class ScriptDeclarations extends NamedImports {
         && !name.endsWith(".min.js");
   }
 
+  /** Functions and types are there before anything is run, in a source that holds nothing else. */
+  @Override
+  public boolean mindsCircles(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    for (int decl : move.moved()) {
+      int node = declared(tree, statement(tree, move.old().decls().get(decl).nameAt()));
+      String kind = tree.kind(node);
+      boolean early =
+          kind.contains("function")
+              || kind.startsWith("interface")
+              || kind.startsWith("type_alias");
+      if (!early) {
+        return true;
+      }
+    }
+    return move.toFile() >= 0;
+  }
+
+  @Override
+  public boolean merges() {
+    return true;
+  }
+
   // ---- what stands where
 
   private static int statement(Syntax tree, int at) {
@@ -233,16 +256,21 @@ final class ScriptDeclarations extends NamedImports {
       return;
     }
     int clause = tree.around(element);
-    int next = tree.next(element);
-    int before = tree.previous(element);
-    if (next < 0 && before < 0) {
+    List<Integer> all = new ArrayList<>();
+    for (int child = tree.first(clause); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "export_specifier")) {
+        all.add(child);
+      }
+    }
+    int n = all.indexOf(element);
+    if (all.size() == 1) {
       int statement = tree.around(clause);
       move.edits(move.from())
           .remove(tree.begin(statement), TextLines.next(tree.text(), tree.end(statement)));
-    } else if (next >= 0) {
-      move.edits(move.from()).remove(tree.begin(element), tree.begin(next));
+    } else if (n + 1 < all.size()) {
+      move.edits(move.from()).remove(tree.begin(element), tree.begin(all.get(n + 1)));
     } else {
-      move.edits(move.from()).remove(tree.end(before), tree.end(element));
+      move.edits(move.from()).remove(tree.end(all.get(n - 1)), tree.end(element));
     }
     int at = statement(tree, move.old().decls().get(decl).nameAt());
     move.edits(move.from()).insert(tree.begin(at), "export ");

@@ -603,6 +603,7 @@ final class ScriptScan extends Scan {
       use(Kind.REFERS, Root.NAME, names, tree.begin(name), tree.end(name));
     } else if (tree.is(node, "property_signature") || tree.is(node, "method_signature")) {
       visitType(tree.child(node, "type"));
+      visitType(tree.child(node, "parameters"));
       visitType(tree.child(node, "return_type"));
     } else if (tree.is(node, "type_query")) {
       inside(node);

@@ -78,6 +78,11 @@ public final class Syntax {
     return node < 0 ? "" : kinds[kind[node]];
   }
 
+  /** The number of a node's kind. */
+  int symbol(int node) {
+    return kind[node];
+  }
+
   /** Whether a node is of that kind. */
   public boolean is(int node, String ofKind) {
     return node >= 0 && kinds[kind[node]].equals(ofKind);

@@ -3,6 +3,7 @@ package dev.vinesorter.lang.tree;
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
 import java.util.Arrays;
+import java.util.List;
 import org.treesitter.TSNode;
 import org.treesitter.TSTreeCursor;
 
@@ -16,6 +17,9 @@ final class TreeCopy {
   /** Signs that are nodes of their own. */
   private static final String SIGNS = "()[]{},;";
 
+  private static final List<String> TEXTS =
+      List.of("string", "preproc", "template", "heredoc", "regex", "jsx", "literal", "text", "char");
+
   private static final VarHandle BEGIN = begin();
 
   private final Syntax syntax;
@@ -25,6 +29,9 @@ final class TreeCopy {
   private final boolean[] named;
   private final boolean departs;
   private final int[] signs = new int[128];
+
+  /** The kinds of nodes in which text stands that may begin with a sign. */
+  private final boolean[] ofText;
 
   TreeCopy(
       Syntax syntax, String text, int[] chars, String[] kinds, boolean[] named, boolean departs) {
@@ -38,6 +45,12 @@ final class TreeCopy {
     for (int symbol = 0; symbol < kinds.length; symbol++) {
       if (kinds[symbol].length() == 1 && SIGNS.contains(kinds[symbol]) && !named[symbol]) {
         signs[kinds[symbol].charAt(0)] = symbol;
+      }
+    }
+    this.ofText = new boolean[kinds.length + 1];
+    for (int symbol = 0; symbol < kinds.length; symbol++) {
+      for (String holder : TEXTS) {
+        ofText[symbol] |= kinds[symbol].contains(holder);
       }
     }
   }
@@ -85,7 +98,8 @@ final class TreeCopy {
 
   private void leaf(TSNode node, int begin, int open, int field) {
     char c = begin < text.length() ? text.charAt(begin) : 0;
-    int sign = !departs && c < signs.length ? signs[c] : -1;
+    boolean plain = !departs && c < signs.length && (open < 0 || !ofText[syntax.symbol(open)]);
+    int sign = plain ? signs[c] : -1;
     int symbol = sign >= 0 ? sign : symbol(node, begin);
     int end;
     if (sign >= 0) {
