@@ -151,15 +151,6 @@ final class CDeclarations implements Declarations {
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
     }
-    // What defines a function includes what declares it, so that the two are held together.
-    for (int decl : move.moved()) {
-      boolean code = move.old().decls().get(decl).sort() == Sort.FUNCTION;
-      List<Integer> declared =
-          code && !header ? CNeeds.prototypes(move, move.name(decl)) : List.<Integer>of();
-      if (!declared.isEmpty() && !sees(move, move.toFile(), declared.get(0))) {
-        includes.add(IncludeLines.quoted(move, move.to(), move.path(declared.get(0))));
-      }
-    }
     includes.addAll(new CNeeds(move).foreign());
     put(move, includes);
     users(move, header);

@@ -6,6 +6,7 @@ import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
@@ -89,6 +90,12 @@ final class CNeeds {
       }
       headers.addAll(prototypes.subList(0, Math.min(1, prototypes.size())));
     }
+    // What defines a function includes what declares it, so that the two are held together.
+    for (int decl : CDeclarations.isHeader(move.to()) ? Set.<Integer>of() : move.moved()) {
+      boolean code = move.old().decls().get(decl).sort() == Sort.FUNCTION;
+      List<Integer> declared = code ? prototypes(move, move.name(decl)) : List.<Integer>of();
+      headers.addAll(declared.subList(0, Math.min(1, declared.size())));
+    }
     headers.remove(move.toFile());
     return headers;
   }
@@ -110,7 +117,7 @@ final class CNeeds {
   private boolean isMember(Place place) {
     Decl decl = move.names().decl(place);
     Decl around = move.outline(place.file()).decls().get(Math.max(0, decl.around()));
-    return around.sort() == dev.vinesorter.lang.outline.Outline.Sort.TYPE;
+    return around.sort() == Sort.TYPE;
   }
 
   private int use(Place place) {
@@ -148,8 +155,10 @@ final class CNeeds {
     boolean others = false;
     // What several headers declare needs none of its own where one of those is there anyway.
     for (boolean common : new boolean[] {false, true}) {
-      for (String name : unknown) {
-        String header = StandardHeaders.of(name);
+      for (String full : unknown) {
+        boolean std = full.startsWith("std::");
+        String name = std ? full.substring(5) : full;
+        String header = std ? StandardHeaders.ofStd(name) : StandardHeaders.of(name);
         others |= header == null;
         boolean has =
             header == null
@@ -178,12 +187,6 @@ final class CNeeds {
         return "<" + one.from() + ">";
       }
     }
-    for (Import one : move.old().imports()) {
-      String wrapped = "c" + header.replace(".h", "");
-      if (one.from().equals(wrapped)) {
-        return "<" + wrapped + ">";
-      }
-    }
     return "<" + header + ">";
   }
 
@@ -193,7 +196,9 @@ final class CNeeds {
     for (Use use : move.inside()) {
       boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
       if (named && move.names().meant(move.from(), use) == null) {
-        unknown.add(use.chain().get(0));
+        List<String> chain = use.chain();
+        boolean std = chain.get(0).equals("std") && chain.size() > 1;
+        unknown.add(std ? "std::" + chain.get(1) : chain.get(0));
       }
     }
     Syntax tree = move.tree(move.from());

@@ -3,9 +3,14 @@ package dev.vinesorter.lang.c;
 import java.util.HashMap;
 import java.util.Map;
 
-/** Which headers of the C standard library declare which names (ISO/IEC 9899:2018, clause 7). */
+/**
+ * Which headers of the standard libraries declare which names (ISO/IEC 9899:2018, clause 7; ISO/IEC
+ * 14882:2017, clauses 20 to 33): those that are used most.
+ */
 final class StandardHeaders {
   private static final Map<String, String> HEADERS = new HashMap<>();
+
+  private static final Map<String, String> CPP = new HashMap<>();
 
   private StandardHeaders() {}
 
@@ -64,20 +69,84 @@ final class StandardHeaders {
     in("wchar.h", "WEOF wcscmp wcscpy wcslen wint_t");
   }
 
+  static {
+    inCpp(
+        "algorithm",
+        "all_of any_of binary_search copy count_if equal fill find find_if for_each lower_bound max"
+            + " max_element min min_element none_of remove_if replace reverse sort stable_sort"
+            + " swap_ranges transform unique upper_bound");
+    inCpp("array", "array");
+    inCpp(
+        "atomic",
+        "atomic atomic_bool atomic_int memory_order_acquire memory_order_relaxed"
+            + " memory_order_release memory_order_seq_cst");
+    inCpp("chrono", "chrono");
+    inCpp("condition_variable", "condition_variable");
+    inCpp("deque", "deque");
+    inCpp("exception", "exception terminate");
+    inCpp("fstream", "fstream ifstream ofstream");
+    inCpp("functional", "function bind hash less greater reference_wrapper");
+    inCpp("iomanip", "setfill setprecision setw");
+    inCpp("iostream", "cerr cin clog cout");
+    inCpp("istream", "istream getline");
+    inCpp("iterator", "back_inserter distance iterator_traits next prev");
+    inCpp("limits", "numeric_limits");
+    inCpp("list", "list");
+    inCpp("map", "map multimap");
+    inCpp("memory", "make_shared make_unique shared_ptr unique_ptr weak_ptr");
+    inCpp("mutex", "lock_guard mutex once_flag call_once recursive_mutex unique_lock");
+    inCpp("numeric", "accumulate iota");
+    inCpp("optional", "nullopt optional");
+    inCpp("ostream", "endl ostream");
+    inCpp("queue", "priority_queue queue");
+    inCpp("set", "multiset set");
+    inCpp("sstream", "istringstream ostringstream stringstream");
+    inCpp("stack", "stack");
+    inCpp("stdexcept", "invalid_argument logic_error out_of_range runtime_error");
+    inCpp("string", "basic_string string stoi stol to_string wstring");
+    inCpp("thread", "thread this_thread");
+    inCpp("tuple", "get make_tuple tie tuple");
+    inCpp(
+        "type_traits",
+        "decay enable_if enable_if_t false_type integral_constant is_base_of is_same true_type");
+    inCpp("unordered_map", "unordered_map unordered_multimap");
+    inCpp("unordered_set", "unordered_set");
+    inCpp("utility", "forward make_pair move pair swap");
+    inCpp("vector", "vector");
+  }
+
+  private static void inCpp(String header, String names) {
+    for (String name : names.split(" ")) {
+      CPP.put(name, header);
+    }
+  }
+
   private static void in(String header, String names) {
     for (String name : names.split(" ")) {
       HEADERS.put(name, header);
     }
   }
 
-  /** The header that declares a name; null for none that is known. */
+  /** The header of C that declares a name; null for none that is known. */
   static String of(String name) {
     return HEADERS.get(name);
   }
 
+  /** The header that declares a name of the namespace std; null for none that is known. */
+  static String ofStd(String name) {
+    String own = CPP.get(name);
+    return own != null ? own : HEADERS.get(name);
+  }
+
+  /** A header of C by its own name, where C++ has another one for it. */
+  private static String plain(String header) {
+    String c = header.startsWith("c") ? header.substring(1) + ".h" : header;
+    return HEADERS.containsValue(c) ? c : header;
+  }
+
   /** Whether a header is one of those whose names are all known here. */
   static boolean isKnown(String header) {
-    return HEADERS.containsValue(header);
+    return HEADERS.containsValue(plain(header)) || CPP.containsValue(header);
   }
 
   /** Whether several headers declare a name. */
@@ -85,14 +154,17 @@ final class StandardHeaders {
     return name.equals("size_t") || name.equals("NULL");
   }
 
-  /** Whether another header declares a name, too. */
+  /** Whether a header declares a name. */
   static boolean isDeclaredIn(String name, String header) {
-    return header.equals(of(name))
+    String plain = plain(header);
+    return plain.equals(of(name))
+        || header.equals(CPP.get(name))
         || isCommon(name)
-            && (header.equals("stddef.h")
-                || header.equals("stdio.h")
-                || header.equals("stdlib.h")
-                || header.equals("time.h"))
-        || header.equals("inttypes.h") && "stdint.h".equals(of(name));
+            && (plain.equals("stddef.h")
+                || plain.equals("stdio.h")
+                || plain.equals("stdlib.h")
+                || plain.equals("time.h")
+                || header.equals("string"))
+        || plain.equals("inttypes.h") && "stdint.h".equals(of(name));
   }
 }

@@ -163,7 +163,13 @@ final class DeclarationMoves {
   private void edit(Relocation move, Overlay edited) {
     try {
       for (int decl : List.copyOf(move.moved())) {
-        move.stretches().add(language.stretch(move, decl));
+        Declarations.Stretch one = language.stretch(move, decl);
+        boolean known =
+            move.stretches().stream()
+                .anyMatch(other -> other.begin() <= one.begin() && one.end() <= other.end());
+        if (!known) {
+          move.stretches().add(one);
+        }
       }
       move.stretches().sort((one, other) -> one.begin() - other.begin());
       language.follow(move);

@@ -239,7 +239,7 @@ final class PythonImportSyntax implements ImportSyntax {
       at = lineEnd(text, tree.end(child));
       child = tree.next(child);
     }
-boolean defines = child >= 0 && tree.kind(child).endsWith("_definition");
+    boolean defines = child >= 0 && tree.kind(child).endsWith("_definition");
     String gap = at > 0 ? "" : defines ? end + end : end;
     edits.insert(at, (at == 0 ? "" : end) + line + end + gap);
   }

@@ -18,7 +18,8 @@ final class TreeCopy {
   private static final String SIGNS = "()[]{},;";
 
   private static final List<String> TEXTS =
-      List.of("string", "preproc", "template", "heredoc", "regex", "jsx", "literal", "text", "char");
+      List.of(
+          "string", "preproc", "template", "heredoc", "regex", "jsx", "literal", "text", "char");
 
   private static final VarHandle BEGIN = begin();
 
