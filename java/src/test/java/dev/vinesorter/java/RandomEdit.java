@@ -22,7 +22,19 @@ public final class RandomEdit {
     IMPORT_ADDED,
     WORD_CHANGED,
     BRACE_TAKEN,
-    MEMBER_PRIVATE
+    MEMBER_PRIVATE,
+    /** A parameter, result or variable has another type. */
+    TYPE_WIDENED,
+    TYPE_NARROWED,
+    /** A type stands in the way of another one of its name. */
+    SHADOWED,
+    /** Another method of a name, which may be chosen instead. */
+    OVERLOADED,
+    /** A type extends or implements nothing any more. */
+    ALONE,
+    MODIFIER_TAKEN,
+    /** A method that others inherit, and that may be called without being named. */
+    INHERITED
   }
 
   private RandomEdit() {}
@@ -65,11 +77,70 @@ public final class RandomEdit {
           }
         }
         return change(random, text, tokens, words, name);
+      case TYPE_WIDENED:
+        return swap(random, text, tokens, random.nextBoolean() ? "String" : "int", "Object");
+      case TYPE_NARROWED:
+        return swap(random, text, tokens, random.nextBoolean() ? "Object" : "long", "String");
+      case SHADOWED:
+        return last(text, tokens, "  public static class " + typeIn(random, tokens) + " { }\n");
+      case OVERLOADED:
+        List<Integer> heads = heads(tokens);
+        return heads.isEmpty()
+            ? text
+            : last(
+                text,
+                tokens,
+                "  public static Object "
+                    + tokens.text(heads.get(random.nextInt(heads.size())))
+                    + "(Object one) { return one; }\n");
+      case ALONE:
+        return alone(random, text, tokens);
+      case MODIFIER_TAKEN:
+        String[] taken = {"final", "static", "abstract", "protected"};
+        return swap(random, text, tokens, taken[random.nextInt(taken.length)], "");
+      case INHERITED:
+        String[] made = {
+          "public void close() { }", "public int length() { return 0; }", "public int size;"
+        };
+        return last(text, tokens, "  " + made[random.nextInt(made.length)] + "\n");
       case BRACE_TAKEN:
         return swap(random, text, tokens, random.nextBoolean() ? "{" : "}", "");
       default:
         throw new IllegalArgumentException(kind.name());
     }
+  }
+
+  /** A name in a source that begins as those of types do. */
+  private static String typeIn(Random random, JavaTokens tokens) {
+    List<String> names = new ArrayList<>(List.of("Object"));
+    for (int token = 0; token < tokens.size(); token++) {
+      if (tokens.isWord(token) && Character.isUpperCase(tokens.text(token).charAt(0))) {
+        names.add(tokens.text(token));
+      }
+    }
+    return names.get(random.nextInt(names.size()));
+  }
+
+  /** The source without one of its clauses that say what a type extends or implements. */
+  private static String alone(Random random, String text, JavaTokens tokens) {
+    List<Integer> clauses = new ArrayList<>();
+    for (int token = 0; token < tokens.size(); token++) {
+      if (tokens.is(token, "extends") || tokens.is(token, "implements")) {
+        clauses.add(token);
+      }
+    }
+    if (clauses.isEmpty()) {
+      return text;
+    }
+    int first = clauses.get(random.nextInt(clauses.size()));
+    int end = first;
+    while (end < tokens.size() && !tokens.is(end, "{") && !tokens.is(end, "implements")
+        || end == first) {
+      end++;
+    }
+    return end >= tokens.size()
+        ? text
+        : text.substring(0, tokens.begin(first)) + text.substring(tokens.begin(end));
   }
 
   /** Tokens behind which something can stand: the last of a pair of tokens that read so. */

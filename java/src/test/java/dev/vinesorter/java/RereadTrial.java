@@ -118,7 +118,11 @@ public final class RereadTrial {
     }
     String text = Files.readString(file, StandardCharsets.ISO_8859_1);
     if (what > RandomEdit.Kind.values().length) {
-      String name = "New" + random.nextInt(1000);
+      // Now and then one that a source elsewhere has the name of already.
+      String other = paths.get(random.nextInt(paths.size()));
+      String base = other.substring(other.lastIndexOf('/') + 1, other.length() - 5);
+      boolean known = random.nextBoolean() && !Files.exists(file.resolveSibling(base + ".java"));
+      String name = known ? base : "New" + random.nextInt(1000);
       String added = path.substring(0, path.lastIndexOf('/') + 1) + name + ".java";
       int end = JavaHeader.of(JavaTokens.of(text)).packageStatementEnd();
       String head = end < 0 ? "" : text.substring(0, end);

@@ -89,7 +89,7 @@ class LanguageExamplesTest {
       }
     }
     lines.sort(null);
-    return String.join("\n", lines) + "\n";
+    return lines.isEmpty() ? "" : String.join("\n", lines) + "\n";
   }
 
   @ParameterizedTest(name = "{0}")

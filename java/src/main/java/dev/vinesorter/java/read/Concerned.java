@@ -25,9 +25,10 @@ import java.util.TreeSet;
  * <p>A file in which names could not be bound has no such chains, so it is concerned when it has
  * the name of anything in a changed file. Whatever the compiler looks at for one file, it gets to
  * through names in that file and in the declarations these lead to. So a change can concern only
- * files that depend on the changed one through some chain, and files in which a name may now stand
- * for a type that came or went. Where only members of a class changed, a file on such a chain is
- * concerned if it has the name of one of them, or extends the class.
+ * files that use the changed one, or one that {@link HandedOn hands it on}, and files in which a
+ * name may now stand for a type that came or went. Where only members of a class changed, a file
+ * that depends on it in whatever way is concerned if it has the name of one of them, or extends the
+ * class.
  *
  * @param files their paths
  */
@@ -43,7 +44,7 @@ record Concerned(Set<String> files) {
     Set<String> packages = packages(oldSketches);
     Set<String> packagesNow = packages(sketches);
     Set<String> types = new TreeSet<>();
-    Set<String> wide = new HashSet<>();
+    HandedOn wide = new HandedOn(oldSketches, sketches);
     Map<String, Set<String>> members = new TreeMap<>();
     for (String path : changed) {
       String was = oldSketches.get(path);
@@ -54,7 +55,7 @@ record Concerned(Set<String> files) {
       SketchChange change = SketchChange.between(was, is);
       types.addAll(change.types());
       if (change.wide() && was != null) {
-        wide.add(path);
+        wide.add(path, change.head());
       } else if (!change.names().isEmpty()) {
         members.put(path, change.names());
       }
@@ -83,15 +84,13 @@ record Concerned(Set<String> files) {
       Set<String> words = broken.contains(path) ? named : types;
       if (!words.isEmpty() && has(sources, path, words)) {
         found.add(path);
-        if (has(sketches.get(path), words)) {
-          // Its declarations may mean something else now, and with them what uses them.
-          wide.add(path);
-        }
+        // Its declarations may mean something else now, and with them what uses them.
+        wide.name(path, words, true);
       }
     }
     if (!wide.isEmpty() || !members.isEmpty()) {
       FileGraph graph = FileGraph.of(old);
-      found.addAll(graph.usersOf(wide, false));
+      found.addAll(wide.users(graph.users(), graph.heirs()));
       Set<String> heirs = graph.usersOf(members.keySet(), true);
       found.addAll(heirs);
       for (Map.Entry<String, Set<String>> one : members.entrySet()) {
@@ -135,7 +134,8 @@ record Concerned(Set<String> files) {
     return has(sources.text(path).text(), words);
   }
 
-  private static boolean has(String text, Set<String> words) {
+  /** Whether a text has one of the words, or an escape that could hide one. */
+  static boolean has(String text, Set<String> words) {
     if (text.contains("\\u")) {
       return true;
     }

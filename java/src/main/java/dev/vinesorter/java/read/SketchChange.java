@@ -21,14 +21,18 @@ import java.util.regex.Pattern;
  *   <li>nothing: only bodies changed;
  *   <li>some members of classes: whoever is concerned has their name, or extends the class;
  *   <li>anything else (a type's head, an enum's constants, an interface, a constant's value, an
- *       import that a head needs): it can concern whoever depends on the source through any chain.
+ *       import that a declaration needs): it can concern whoever uses the source, and whoever uses
+ *       what hands that on.
  * </ul>
  *
  * @param wide whether the third case holds
+ * @param head whether, in that case, more than members of types changed: what a type is can be
+ *     handed on by whatever declaration names it, what its members are is only found by who uses
+ *     these
  * @param names simple names of members that came, went or changed
  * @param types simple names of types that came or went
  */
-public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
+public record SketchChange(boolean wide, boolean head, Set<String> names, Set<String> types) {
   /** Members that are called without being named. */
   private static final Set<String> UNNAMED_USES =
       Set.of("iterator", "hasNext", "next", "close", "value", "length", "valueOf", "values");
@@ -42,6 +46,7 @@ public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     Set<String> types = new TreeSet<>();
     Set<String> names = new TreeSet<>();
     boolean wide = old == null || fresh == null;
+    boolean head = wide;
     Map<String, Type> before = types(old);
     Map<String, Type> after = types(fresh);
     for (String path : union(before.keySet(), after.keySet())) {
@@ -50,9 +55,10 @@ public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
       if (was == null || is == null) {
         types.add(path.substring(path.lastIndexOf('.') + 1));
         wide = true;
+        head = true;
         continue;
       }
-      wide |= !was.head.equals(is.head) || !was.constants.equals(is.constants);
+      head |= !was.head.equals(is.head) || !was.constants.equals(is.constants);
       for (String line : union(was.members.keySet(), is.members.keySet())) {
         int count = was.members.getOrDefault(line, 0);
         if (count != is.members.getOrDefault(line, 0)) {
@@ -60,15 +66,17 @@ public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
           names.addAll(List.of(name.split(",")));
           String member = line.substring(line.indexOf('\t') + 1);
           boolean onlySeenElsewhere = was.declarations(line) == is.declarations(line);
-          wide |= is.isInterface() || !onlySeenElsewhere && reaches(member);
+          wide |= is.isInterface();
+          head |= !onlySeenElsewhere && reaches(member);
         }
       }
     }
     if (old != null && fresh != null) {
-      wide |= importsChange(old, fresh);
+      wide |= importsChange(old, fresh, false);
+      head |= importsChange(old, fresh, true);
     }
-    wide |= names.stream().anyMatch(UNNAMED_USES::contains);
-    return new SketchChange(wide, names, types);
+    head |= names.stream().anyMatch(UNNAMED_USES::contains);
+    return new SketchChange(wide || head, head, names, types);
   }
 
   /** Whether a member's change can concern code that does not name it. */
@@ -84,8 +92,12 @@ public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     return false;
   }
 
-  /** Whether a head may mean something else because an import came or went. */
-  private static boolean importsChange(String old, String fresh) {
+  /**
+   * Whether a declaration may mean something else because an import came or went.
+   *
+   * @param heads whether only what is no member is asked about
+   */
+  private static boolean importsChange(String old, String fresh, boolean heads) {
     String was = old.substring(0, old.indexOf('\n'));
     String is = fresh.substring(0, fresh.indexOf('\n'));
     if (was.equals(is)) {
@@ -105,6 +117,8 @@ public record SketchChange(boolean wide, Set<String> names, Set<String> types) {
     Set<String> words = new HashSet<>();
     Set<String> stayed = new HashSet<>(List.of(fresh.split("\n")));
     stayed.retainAll(new HashSet<>(List.of(old.split("\n"))));
+    // A constant of another source may be part of one of this, which hands it on.
+    stayed.removeIf(line -> heads && line.startsWith("M") && line.indexOf('=') < 0);
     JavaTokens tokens = JavaTokens.of(String.join("\n", stayed));
     for (int token = 0; token < tokens.size(); token++) {
       if (tokens.isWord(token)) {

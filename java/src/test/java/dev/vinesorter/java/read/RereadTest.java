@@ -90,8 +90,8 @@ class RereadTest {
     assertThat(concerned(before, "p/F.java", member)).containsExactly("p/User.java");
     String head = "package p; class F extends Thread { int old() { return 1; } }";
     assertThat(concerned(before, "p/F.java", head))
-        .contains("p/A.java", "p/E.java", "p/User.java")
-        .doesNotContain("q/M.java");
+        .as("who names it in declarations, and who uses these")
+        .containsExactly("p/D.java", "p/E.java", "p/User.java");
     String fresh = "package q; class Nobody { }";
     assertThat(concerned(before, "q/Nobody.java", fresh)).as("nobody has the name").isEmpty();
   }

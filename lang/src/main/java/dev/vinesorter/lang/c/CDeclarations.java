@@ -57,6 +57,13 @@ final class CDeclarations implements Declarations {
     while (node > 0 && !isPlace(tree, tree.around(node))) {
       node = tree.around(node);
     }
+    boolean ofType =
+        one.sort() == Sort.TYPE
+            && tree.is(tree.around(tree.innermost(one.nameAt())), "qualified_identifier");
+    if (ofType) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET, "'" + one.name() + "' belongs to another type.", one.nameAt());
+    }
     if (node <= 0) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET, "What is written here is not understood.", one.nameAt());

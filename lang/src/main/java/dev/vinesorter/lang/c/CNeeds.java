@@ -235,7 +235,9 @@ final class CNeeds {
     boolean sees = move.names().seen(file).contains(move.from());
     for (Use use : file == move.from() ? move.staying() : move.outline(file).uses()) {
       Place meant = move.names().meant(file, use);
-      if (move.moves(meant) && names.contains(move.name(meant.decl())) && sees) {
+      boolean ours = meant != null && meant.file() == move.from() && move.isMoved(meant.decl());
+      boolean member = ours && !move.moved().contains(meant.decl());
+      if (ours && sees && (member || names.contains(move.name(meant.decl())))) {
         return true;
       }
     }

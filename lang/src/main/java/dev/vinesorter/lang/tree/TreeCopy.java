@@ -19,7 +19,16 @@ final class TreeCopy {
 
   private static final List<String> TEXTS =
       List.of(
-          "string", "preproc", "template", "heredoc", "regex", "jsx", "literal", "text", "char");
+          "string",
+          "preproc",
+          "template",
+          "heredoc",
+          "regex",
+          "jsx",
+          "literal",
+          "text",
+          "char",
+          "operator_name");
 
   private static final VarHandle BEGIN = begin();
 
