@@ -7,14 +7,14 @@ import java.util.List;
 public final class Rereads {
   private Rereads() {}
 
-  /** Arguments: folder, class path, encoding, trials, seed. */
+  /** Arguments: folder, class path, encoding, trials, seed, and "clean" to begin without errors. */
   public static void main(String[] arguments) throws java.io.IOException {
     List<String> classpath =
         arguments[1].isEmpty() ? List.of() : List.of(arguments[1].split(":"));
     ReadOptions options = new ReadOptions(classpath, arguments[2], List.of());
     int trials = Integer.parseInt(arguments[3]);
     RereadTrial trial =
-        new RereadTrial(Path.of(arguments[0]), options, Long.parseLong(arguments[4]));
+        new RereadTrial(Path.of(arguments[0]), options, Long.parseLong(arguments[4]), arguments[5].equals("clean"));
     int same = 0;
     for (int n = 0; n < trials; n++) {
       RereadTrial.Outcome outcome = trial.next();

@@ -34,10 +34,20 @@ public final class RereadTrial {
   private final ReadOptions options;
   private final Random random;
   private final TreeMap<String, byte[]> originals = new TreeMap<>();
+  private final boolean clean;
+  private final int problems;
   private Reading before;
   private int quick;
 
-  public RereadTrial(Path folder, ReadOptions options, long seed) throws IOException {
+  /**
+   * Trials in a folder.
+   *
+   * @param clean whether edits that bring errors are taken back before the next ones: code without
+   *     errors is that of which only what is concerned is read
+   */
+  public RereadTrial(Path folder, ReadOptions options, long seed, boolean clean)
+      throws IOException {
+    this.clean = clean;
     this.folder = folder;
     this.options = options;
     this.random = new Random(seed);
@@ -47,6 +57,7 @@ public final class RereadTrial {
       }
     }
     this.before = new JavaReader().read(overlay(), options, Progress.SILENT);
+    this.problems = before.survey().problems().size();
   }
 
   private Overlay overlay() {
@@ -70,7 +81,8 @@ public final class RereadTrial {
   public Outcome next() throws IOException {
     Set<String> changed = new TreeSet<>();
     List<String> says = new ArrayList<>();
-    if (random.nextInt(3) == 0) {
+    boolean broken = before.survey().problems().size() > problems;
+    if (random.nextInt(3) == 0 || clean && broken) {
       says.add("all edits taken back");
       restore(changed);
     } else {

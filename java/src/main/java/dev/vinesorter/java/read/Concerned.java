@@ -34,8 +34,14 @@ import java.util.TreeSet;
  */
 record Concerned(Set<String> files) {
 
-  /** The files concerned; null where too much changed to tell. */
+  /**
+   * The files concerned; null where too much changed to tell.
+   *
+   * @param widely whether bodies are taken to hand on what they name, too: what the compiler says
+   *     of code with errors depends on more than declarations
+   */
   static Concerned of(
+      boolean widely,
       Survey old,
       Map<String, String> oldSketches,
       Map<String, String> sketches,
@@ -44,7 +50,7 @@ record Concerned(Set<String> files) {
     Set<String> packages = packages(oldSketches);
     Set<String> packagesNow = packages(sketches);
     Set<String> types = new TreeSet<>();
-    HandedOn wide = new HandedOn(oldSketches, sketches);
+    HandedOn wide = new HandedOn(oldSketches, sketches, widely);
     Map<String, Set<String>> members = new TreeMap<>();
     for (String path : changed) {
       String was = oldSketches.get(path);

@@ -33,7 +33,7 @@ class RereadTest {
     Path repository = Path.of("").toAbsolutePath().getParent();
     copy(repository.resolve("core/src/main/java"), folder.resolve("core/src/main/java"));
     copy(repository.resolve("demo/src"), folder.resolve("demo/src"));
-    RereadTrial trial = new RereadTrial(folder, ReadOptions.DEFAULT, 20261123);
+    RereadTrial trial = new RereadTrial(folder, ReadOptions.DEFAULT, 20261123, false);
     int trials = 40;
     for (int n = 0; n < trials; n++) {
       RereadTrial.Outcome outcome = trial.next();
@@ -78,7 +78,7 @@ class RereadTest {
         path,
         JavaSketch.of(
             new JavaFile(path, text, JavaTokens.of(text), "p", "", "m", false, false, false)));
-    return Concerned.of(before.survey(), old, now, Set.of(path), overlay()).files();
+    return Concerned.of(false, before.survey(), old, now, Set.of(path), overlay()).files();
   }
 
   @Test

@@ -351,23 +351,8 @@ final class CDeclarations implements Declarations {
     return blocks;
   }
 
-  /** Declarations one behind the other; what takes a line each stands without empty lines. */
-  private static String joined(List<String> parts, String end) {
-    StringBuilder all = new StringBuilder();
-    String before = null;
-    for (String part : parts) {
-      boolean lines =
-          before != null
-              && before.indexOf('\n') == before.length() - 1
-              && part.indexOf('\n') == part.length() - 1;
-      all.append(before == null || lines ? "" : end).append(part);
-      before = part;
-    }
-    return all.toString();
-  }
-
   private static String inBlocks(List<String> blocks, List<String> parts, String end) {
-    String all = joined(parts, end);
+    String all = TextLines.joined(parts, end);
     if (blocks.isEmpty()) {
       return all;
     }
@@ -381,7 +366,7 @@ final class CDeclarations implements Declarations {
   }
 
   private static String fresh(Relocation move, Set<String> includes, String body, String end) {
-    StringBuilder text = new StringBuilder(licence(move));
+    StringBuilder text = new StringBuilder(TextLines.licence(move));
     String[] guard =
         isHeader(move.to()) ? HeaderGuard.around(move, move.to(), end) : new String[] {"", ""};
     text.append(guard[0]);
@@ -395,23 +380,6 @@ final class CDeclarations implements Declarations {
     return text.append(includes.isEmpty() ? "" : end).append(body).append(guard[1]).toString();
   }
 
-  /** The comment about rights that the old source begins with. */
-  private static String licence(Relocation move) {
-    Syntax tree = move.tree(move.from());
-    String text = move.text(move.from());
-    int end = 0;
-    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
-      boolean next =
-          text.substring(end, tree.begin(child)).isBlank()
-              && !text.substring(end, tree.begin(child)).contains("\n\n");
-      end = next ? TextLines.next(text, tree.end(child)) : end;
-    }
-    String head = text.substring(0, end);
-    String lower = head.toLowerCase(java.util.Locale.ROOT);
-    boolean rights = lower.contains("licen") || lower.contains("copyright");
-    return rights ? head + move.lineEnd(move.from()) : "";
-  }
-
   /** Puts declarations behind the others of their namespace, or before what uses them. */
   private static void insert(Relocation move, List<String> blocks, List<String> parts, String end)
       throws CannotMoveException {
@@ -421,7 +389,7 @@ final class CDeclarations implements Declarations {
         move.outline(move.toFile()).uses().stream()
             .anyMatch(use -> move.moves(move.names().meant(move.toFile(), use)));
     int block = block(move, blocks);
-    String all = block < 0 ? inBlocks(blocks, parts, end) : joined(parts, end);
+    String all = block < 0 ? inBlocks(blocks, parts, end) : TextLines.joined(parts, end);
     int at = 0;
     if (used) {
       boolean needs = new CNeeds(move).isOf(move.toFile());

@@ -1,6 +1,8 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.lang.tree.Syntax;
+import java.util.List;
+import java.util.Locale;
 
 /** Lines of a source: which of them belong to a declaration, and which go with it. */
 public final class TextLines {
@@ -86,6 +88,42 @@ public final class TextLines {
       before = tree.previous(before);
     }
     return found == 0 && text.length() > 0 ? begin : found;
+  }
+
+  /** The comment about rights that the old source begins with, and an empty line; or nothing. */
+  public static String licence(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    String text = move.text(move.from());
+    int end = 0;
+    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
+      String between = text.substring(end, tree.begin(child));
+      boolean near = between.isBlank() && between.indexOf('\n') < 0;
+      if (!near) {
+        break;
+      }
+      end = next(text, tree.end(child) - (text.startsWith("\n", tree.end(child) - 1) ? 1 : 0));
+    }
+    String head = text.substring(0, end);
+    int begin = head.startsWith("#!") ? next(text, 0) : 0;
+    String lower = head.toLowerCase(Locale.ROOT);
+    boolean rights = lower.contains("licen") || lower.contains("copyright");
+    return rights ? head.substring(begin).stripTrailing() + twice(move.lineEnd(move.from())) : "";
+  }
+
+  private static String twice(String end) {
+    return end + end;
+  }
+
+  /** Declarations one behind the other; what takes a line each stands without empty lines. */
+  public static String joined(List<String> parts, String end) {
+    StringBuilder all = new StringBuilder();
+    String before = "";
+    for (String part : parts) {
+      boolean lines = !before.strip().contains("\n") && !part.strip().contains("\n");
+      all.append(before.isEmpty() || lines ? "" : end).append(part);
+      before = part;
+    }
+    return all.toString();
   }
 
   private static boolean isRightAbove(Syntax tree, int comment, int lineBegin) {

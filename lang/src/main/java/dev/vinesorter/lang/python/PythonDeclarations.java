@@ -13,7 +13,6 @@ import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -258,29 +257,13 @@ final class PythonDeclarations extends NamedImports {
   }
 
   @Override
-  protected void put(
-      Relocation move, Map<String, List<String>> names, Map<String, List<String>> late)
+  protected void fresh(
+      Relocation move,
+      List<String> parts,
+      Map<String, List<String>> names,
+      Map<String, List<String>> late)
       throws CannotMoveException {
     String end = move.lineEnd(move.from());
-    List<String> parts = new ArrayList<>();
-    for (Stretch stretch : move.stretches()) {
-      parts.add(move.text(stretch).stripTrailing() + end);
-    }
-    TextLines.remove(move);
-    if (move.toFile() < 0) {
-      fresh(move, names, late, parts, end);
-    } else {
-      insert(move, parts);
-    }
-  }
-
-  private void fresh(
-      Relocation move,
-      Map<String, List<String>> names,
-      Map<String, List<String>> late,
-      List<String> parts,
-      String end)
-      throws CannotMoveException {
     String init = Project.join(Project.folder(move.to()), PythonModules.INIT);
     String oldInit = Project.join(Project.folder(move.path(move.from())), PythonModules.INIT);
     boolean inPackage = move.exists(oldInit);
@@ -290,7 +273,7 @@ final class PythonDeclarations extends NamedImports {
           "The folder of " + move.to() + " is no package; it has no " + PythonModules.INIT + ".",
           move.stretches().get(0).begin());
     }
-    StringBuilder text = new StringBuilder(licence(move));
+    StringBuilder text = new StringBuilder(TextLines.licence(move));
     if (hasFuture(move, move.from())) {
       text.append(FUTURE).append(end).append(end);
     }
@@ -321,23 +304,9 @@ final class PythonDeclarations extends NamedImports {
     move.fresh(text + gap + String.join(end + end, parts));
   }
 
-  /** The comment about rights that the old source begins with. */
-  private static String licence(Relocation move) {
-    Syntax tree = move.tree(move.from());
-    int end = 0;
-    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
-      boolean next = tree.text().substring(end, tree.begin(child)).strip().isEmpty();
-      end = next ? TextLines.next(tree.text(), tree.end(child)) : end;
-    }
-    String text = tree.text().substring(0, end);
-    String lower = text.toLowerCase(Locale.ROOT);
-    boolean rights = lower.contains("licen") || lower.contains("copyright");
-    int shebang = text.startsWith("#!") ? TextLines.next(text, 0) : 0;
-    return rights ? text.substring(shebang) + move.lineEnd(move.from()) : "";
-  }
-
   /** Puts what moves behind the rest, or before what needs it when the module is loaded. */
-  private void insert(Relocation move, List<String> parts) throws CannotMoveException {
+  @Override
+  protected void insert(Relocation move, List<String> parts) throws CannotMoveException {
     Syntax tree = move.tree(move.toFile());
     String text = tree.text();
     String end = move.lineEnd(move.toFile());

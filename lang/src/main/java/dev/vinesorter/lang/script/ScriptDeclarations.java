@@ -359,51 +359,27 @@ final class ScriptDeclarations extends NamedImports {
   }
 
   @Override
-  protected void put(
-      Relocation move, Map<String, List<String>> names, Map<String, List<String>> late)
-      throws CannotMoveException {
+  protected void fresh(
+      Relocation move,
+      List<String> parts,
+      Map<String, List<String>> names,
+      Map<String, List<String>> late) {
     String end = move.lineEnd(move.from());
-    List<String> parts = new ArrayList<>();
-    for (Stretch stretch : move.stretches()) {
-      parts.add(move.text(stretch).stripTrailing() + end);
-    }
-    TextLines.remove(move);
-    String all = joined(parts, end);
-    if (move.toFile() >= 0) {
-      insert(move, all, end);
-      return;
-    }
     Syntax old = move.tree(move.from());
-    StringBuilder text = new StringBuilder(licence(move));
+    StringBuilder text = new StringBuilder(TextLines.licence(move));
     int begun = text.length();
     names.forEach(
         (from, list) -> text.append(imports.statement(old, from, list, false, -1)).append(end));
     late.forEach(
         (from, list) -> text.append(imports.statement(old, from, list, true, -1)).append(end));
-    move.fresh(text + (text.length() > begun ? end : "") + all);
-  }
-
-  /** Declarations one behind the other; what takes a line each stands without empty lines. */
-  private static String joined(List<String> parts, String end) {
-    StringBuilder all = new StringBuilder();
-    String before = "";
-    for (String part : parts) {
-      boolean lines = !before.strip().contains("\n") && !part.strip().contains("\n");
-      all.append(before.isEmpty() || lines ? "" : end).append(part);
-      before = part;
-    }
-    return all.toString();
-  }
-
-  private static String licence(Relocation move) {
-    Syntax tree = move.tree(move.from());
-    int first = tree.first(0);
-    boolean rights = tree.is(first, "comment") && ScriptImportSyntax.isOfRights(tree.text(first));
-    return rights ? tree.text(first) + move.lineEnd(move.from()) + move.lineEnd(move.from()) : "";
+    move.fresh(text + (text.length() > begun ? end : "") + TextLines.joined(parts, end));
   }
 
   /** Puts what moves behind the rest, or before what needs it when the module is loaded. */
-  private static void insert(Relocation move, String all, String end) {
+  @Override
+  protected void insert(Relocation move, List<String> parts) {
+    String end = move.lineEnd(move.toFile());
+    String all = TextLines.joined(parts, end);
     Syntax tree = move.tree(move.toFile());
     String text = tree.text();
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
