@@ -98,6 +98,62 @@ class LanguagesTest {
   }
 
   @Test
+  void whatStandsInFilesOfEachLanguageMovesInOnePlanAndComesBack() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- tools/sheet.py
+        MOST = 40
+        FIRST = len("abc")
+
+        def full(sheet):
+            return len(sheet) > MOST
+        --- page/rules.ts
+        const LIMIT = 3;
+
+        export function fits(n: number) {
+          return n < LIMIT;
+        }
+        --- driver/steps.h
+        #pragma once
+        #define MOST_STEPS 4
+        int step_count(void);
+        --- driver/steps.c
+        #include "steps.h"
+        int step_count(void) { return MOST_STEPS; }
+        --- plan.yaml
+        title: What stands in files
+        steps:
+          - move: ["tools.sheet#full()", "tools.sheet#MOST"]
+            into: tools/limits.py
+          - move: page.rules#fits()
+            into: page/fits.ts
+            widen: true
+          - move: driver.steps_h#MOST_STEPS
+            into: driver/limits.h
+          - move: driver.steps_c#step_count()
+            into: driver/main.c
+        """);
+    Map<String, String> before = Program.sources(folder);
+    run("survey");
+    JsonNode applied = run("apply", "plan.yaml", "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after.get("tools/limits.py"))
+        .isEqualTo("MOST = 40\n\n\ndef full(sheet):\n    return len(sheet) > MOST\n");
+    assertThat(after.get("tools/sheet.py")).isEqualTo("FIRST = len(\"abc\")\n");
+    assertThat(after.get("page/fits.ts")).startsWith("import { LIMIT } from './rules';\n");
+    assertThat(after.get("page/rules.ts")).isEqualTo("export const LIMIT = 3;\n");
+    assertThat(after.get("driver/limits.h")).isEqualTo("#pragma once\n\n#define MOST_STEPS 4\n");
+    assertThat(after.get("driver/main.c"))
+        .contains("#include \"steps.h\"", "int step_count(void) { return MOST_STEPS; }")
+        .contains("#include \"limits.h\"");
+    assertThat(run("undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
   void whatALanguageCannotDoIsSaid() throws IOException {
     Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: tools.price\n");
     Program.Run run = run("rehearse", "plan.yaml");
