@@ -403,13 +403,18 @@ final class ApplyCommand extends BaseCommand {
     page.line();
     PlanReport.files(page, content, common.verbose);
     page.line();
-    page.line("  compiled in memory   no new error");
+    boolean java =
+        content.changes().stream()
+            .anyMatch(one -> (one.oldPath() + one.newPath()).endsWith(".java"));
+    page.line((java ? "  compiled in memory " : "  read again         ") + "  no new error");
     boolean whole = application.instructions() == null || application.instructions().isWhole();
     page.line(
         "  names                every one"
-            + (whole ? "" : " that binds to something")
+            + (!java ? " that is certain" : whole ? "" : " that binds to something")
             + " means what it meant");
-    instructions(page, application.instructions());
+    if (java) {
+      instructions(page, application.instructions());
+    }
     page.line(
         "  forecast             "
             + (application.forecastMet() ? "met: the structure is the one rehearsed" : "NOT met"));
