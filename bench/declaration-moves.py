@@ -73,6 +73,13 @@ def script_check(files):
     return found
 
 
+def lost_in_python(before, after):
+    """Sources that do not load any more, and those with names that nothing binds, and nothing bound before."""
+    known = {name for _, told in before.values() for name in told.split("\n")[-1].split()}
+    return {one for one, (failed, told) in after.items()
+            if failed > before.get(one, (0, ""))[0] or not failed and set(told.split()) - known}
+
+
 def lost_in_c(before, after):
     """Sources that do not compile any more, and what is defined in no object or in more than before."""
     lost = {one for one in before if one not in after}
@@ -177,9 +184,8 @@ for _ in range(int(count)):
     subprocess.run([vinesort, "undo"], capture_output=True, check=True)
     restored += tree() == texts
     old = check(changed) if language == "py" else before
-    lost = ({one for one in old if found.get(one, (0, "")) != old[one]} if language == "py" else lost_in_c(old, found)
+    lost = (lost_in_python(old, found) if language == "py" else lost_in_c(old, found)
             if language == "c" else {one for one in found if found[one] > old.get(one, 0)})
-    lost |= {one for one in found if one not in old and language == "py" and found[one] != (0, "")}
     if lost or not told["forecastMet"]:
         wrong += 1
         print("  WRONG", group, "into", into, sorted(lost)[:3], [found.get(one) for one in sorted(lost)[:1]])

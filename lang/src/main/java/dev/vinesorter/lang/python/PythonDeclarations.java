@@ -1,11 +1,13 @@
 package dev.vinesorter.lang.python;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.NamedImports;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.tree.Grammar;
@@ -145,6 +147,7 @@ final class PythonDeclarations extends NamedImports {
       }
       if (!inside) {
         changed(move, tree, node);
+        changedLater(move, tree, node);
       }
       if (tree.is(node, "global_statement")) {
         for (int name = tree.first(node); name >= 0; name = tree.next(name)) {
@@ -174,6 +177,32 @@ final class PythonDeclarations extends NamedImports {
       }
     }
     future(move);
+  }
+
+  /**
+   * Refuses a class that extends one of the old module, where that changes types of its own once
+   * they are made: what is made of them later may be something else.
+   */
+  private static void changedLater(Relocation move, Syntax tree, int node)
+      throws CannotMoveException {
+    int target = tree.is(node, "assignment") ? tree.child(node, "left") : -1;
+    int object = tree.is(target, "attribute") ? tree.child(target, "object") : -1;
+    int decl = object < 0 ? -1 : move.old().find(0, tree.text(object));
+    boolean type = decl >= 0 && move.old().decls().get(decl).sort() == Sort.TYPE;
+    if (!type || !isOfModule(tree, node)) {
+      return;
+    }
+    for (Use use : move.inside()) {
+      int above = use.kind() == Kind.EXTENDS ? move.old().find(0, use.chain().get(0)) : -1;
+      if (above >= 0 && !move.isMoved(above)) {
+        throw new CannotMoveException(
+            RefusalCode.EVALUATION_ORDER,
+            "'"
+                + tree.text(target)
+                + "' is changed when the module is loaded, before the class would be made.",
+            tree.begin(target));
+      }
+    }
   }
 
   /** Refuses where the old module takes a name away again, or changes what it is of. */

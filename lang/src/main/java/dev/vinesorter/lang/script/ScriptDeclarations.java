@@ -296,6 +296,12 @@ final class ScriptDeclarations extends NamedImports {
             tree.begin(node));
       }
     }
+    if (isEmptied(move)) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "Nothing would be left of " + move.path(move.from()) + "; move the file instead.",
+          move.stretches().get(0).begin());
+    }
     for (Use use : move.inside()) {
       Place meant = use.kind() == Kind.WRITES ? move.names().meant(move.from(), use) : null;
       boolean ours = meant != null && meant.file() == move.from() && !move.isMoved(meant.decl());
@@ -315,6 +321,18 @@ final class ScriptDeclarations extends NamedImports {
         keepsValue(move, decl);
       }
     }
+  }
+
+  /** Whether all that makes a module of the old source goes. */
+  private static boolean isEmptied(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      boolean counts = !tree.is(child, "comment") && !tree.is(child, "import_statement");
+      if (counts && !move.isInside(tree.begin(child))) {
+        return false;
+      }
+    }
+    return true;
   }
 
   @Override

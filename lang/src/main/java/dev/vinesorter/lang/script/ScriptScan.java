@@ -362,6 +362,10 @@ final class ScriptScan extends Scan {
         variable(tree.text(tree.child(child, "name")), "");
       }
     }
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      visitType(tree.child(child, "constraint"));
+      visitType(tree.child(child, "value"));
+    }
   }
 
   private int function(int node, int name, int whole) {
