@@ -74,7 +74,8 @@ final class HandedOn {
     boolean inHead = ofStatics || sketch.contains("\\u");
     boolean inMember = inHead;
     for (String line : sketch.substring(imports.length()).split("\n")) {
-      boolean names = !line.isEmpty() && !isPrivate(line) && Concerned.has(line, types);
+      boolean names =
+          !line.isEmpty() && !isPrivate(line) && Concerned.has(withoutStrings(line), types);
       boolean member = line.startsWith("M") && line.indexOf('=') < 0;
       inMember |= names && member;
       inHead |= names && !member;
@@ -94,6 +95,29 @@ final class HandedOn {
       end++;
     }
     return tab >= 0 && JavaTokens.hasWord(line.substring(tab, end), "private");
+  }
+
+  /** A line without what stands in quotes, which names nothing. */
+  private static String withoutStrings(String line) {
+    if (line.indexOf('"') < 0) {
+      return line;
+    }
+    StringBuilder plain = new StringBuilder(line.length());
+    boolean quoted = false;
+    for (int at = 0; at < line.length(); at++) {
+      char c = line.charAt(at);
+      if (c == '"') {
+        quoted = !quoted;
+      } else if (quoted && c == '\\') {
+        at++;
+      } else if (c == '\'' && !quoted && line.startsWith("\"'", at + 1)) {
+        // A quote by itself begins no text.
+        at += 2;
+      } else if (!quoted) {
+        plain.append(c);
+      }
+    }
+    return plain.toString();
   }
 
   private static boolean isInterface(String sketch) {

@@ -53,7 +53,12 @@ public record SketchChange(boolean wide, boolean head, Set<String> names, Set<St
       Type was = before.get(path);
       Type is = after.get(path);
       if (was == null || is == null) {
-        types.add(path.substring(path.lastIndexOf('.') + 1));
+        int dot = path.lastIndexOf('.');
+        String outer = dot < 0 ? "" : path.substring(0, dot);
+        // What went with the type around it is named through that, or inherited from it.
+        if (dot < 0 || before.containsKey(outer) && after.containsKey(outer)) {
+          types.add(path.substring(dot + 1));
+        }
         wide = true;
         head = true;
         continue;

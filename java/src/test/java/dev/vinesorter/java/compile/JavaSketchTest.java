@@ -123,7 +123,9 @@ class JavaSketchTest {
   @Test
   void fileThatCameOrWentIsWideWithItsTypes() {
     String sketch = sketch("class A { class B { } }");
-    assertThat(SketchChange.between(null, sketch).types()).containsExactly("A", "B");
+    assertThat(SketchChange.between(null, sketch).types()).as("B by A").containsExactly("A");
+    String more = sketch("class A { class B { class C { } } }");
+    assertThat(SketchChange.between(sketch, more).types()).containsExactly("C");
     assertThat(SketchChange.between(sketch, null).wide()).isTrue();
     assertThat(SketchChange.typeNames(sketch)).containsExactly("A", "B");
   }
