@@ -58,7 +58,7 @@ final class CDeclarations implements Declarations {
       node = tree.around(node);
     }
     boolean ofType =
-        one.sort() == Sort.TYPE
+        one.sort() != Sort.FUNCTION
             && tree.is(tree.around(tree.innermost(one.nameAt())), "qualified_identifier");
     if (ofType) {
       throw new CannotMoveException(
