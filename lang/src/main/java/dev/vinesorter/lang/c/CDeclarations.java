@@ -53,10 +53,7 @@ final class CDeclarations implements Declarations {
     Syntax tree = move.tree(move.from());
     String text = move.text(move.from());
     Decl one = move.old().decls().get(decl);
-    int node = tree.innermost(one.nameAt());
-    while (node > 0 && !isPlace(tree, tree.around(node))) {
-      node = tree.around(node);
-    }
+    int node = statement(tree, one.nameAt());
     boolean ofType =
         one.sort() != Sort.FUNCTION
             && tree.is(tree.around(tree.innermost(one.nameAt())), "qualified_identifier");
@@ -85,6 +82,15 @@ final class CDeclarations implements Declarations {
           RefusalCode.ONE_LINE, "'" + one.name() + "' shares its line with others.", one.nameAt());
     }
     return new Stretch(TextLines.heading(tree, node, begin), end);
+  }
+
+  /** The statement that declares a name; not above 0 where that is not understood. */
+  private static int statement(Syntax tree, int nameAt) {
+    int node = tree.innermost(nameAt);
+    while (node > 0 && !isPlace(tree, tree.around(node))) {
+      node = tree.around(node);
+    }
+    return node;
   }
 
   /** Whether declarations stand right in a node. */
@@ -151,14 +157,15 @@ final class CDeclarations implements Declarations {
       linkage(move, decl, header);
       clash(move, decl);
     }
+    CNeeds needs = new CNeeds(move);
     Set<String> includes = new TreeSet<>();
-    for (int needed : new CNeeds(move).headers()) {
+    for (int needed : needs.headers()) {
       String path = move.path(needed);
       if (!path.equals(move.to()) && !sees(move, move.toFile(), needed)) {
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
     }
-    includes.addAll(new CNeeds(move).foreign());
+    includes.addAll(needs.foreign());
     put(move, includes);
     users(move, header);
   }
@@ -171,13 +178,8 @@ final class CDeclarations implements Declarations {
   static boolean isShared(Relocation move, int decl) {
     Decl one = move.old().decls().get(decl);
     Syntax tree = move.tree(move.from());
-    int node = tree.innermost(one.nameAt());
-    boolean template = false;
-    while (node > 0 && !isPlace(tree, tree.around(node))) {
-      template |= tree.is(node, "template_declaration");
-      node = tree.around(node);
-    }
-    template |= tree.is(node, "template_declaration");
+    int node = statement(tree, one.nameAt());
+    boolean template = tree.is(node, "template_declaration");
     boolean macro = tree.kind(node).startsWith("preproc");
     String head = " " + move.text(move.from()).substring(tree.begin(node), one.nameAt()) + " ";
     boolean own = head.matches("(?s).*\\b(static|inline|constexpr|typedef|using)\\b.*");
@@ -281,7 +283,6 @@ final class CDeclarations implements Declarations {
     if (move.toFile() < 0) {
       return;
     }
-    Set<String> spaces = new TreeSet<>();
     for (Decl other : move.outline(move.toFile()).decls()) {
       boolean same =
           other.name().equals(one.name())
@@ -294,7 +295,6 @@ final class CDeclarations implements Declarations {
             "There is another '" + one.name() + "' in " + move.to() + ".",
             one.nameAt());
       }
-      spaces.add(other.name());
     }
   }
 
@@ -329,11 +329,7 @@ final class CDeclarations implements Declarations {
     for (int decl : move.moved()) {
       int at = move.old().decls().get(decl).nameAt();
       if (stretch.begin() <= at && at < stretch.end()) {
-        int node = tree.innermost(at);
-        while (node > 0 && !isPlace(tree, tree.around(node))) {
-          node = tree.around(node);
-        }
-        return blocks(tree, node);
+        return blocks(tree, statement(tree, at));
       }
     }
     return List.of();

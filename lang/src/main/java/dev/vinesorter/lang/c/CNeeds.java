@@ -5,7 +5,6 @@ import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
-import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
@@ -28,8 +27,7 @@ final class CNeeds {
     Set<Place> places = new HashSet<>();
     for (Use use : move.inside()) {
       add(places, move.names().meant(move.from(), use));
-      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
-      if (named) {
+      if (use.isNamed()) {
         add(places, move.names().inFile(move.from(), use.chain().get(0), 0));
       }
     }
@@ -194,8 +192,7 @@ final class CNeeds {
   private Set<String> unknown() {
     Set<String> unknown = new TreeSet<>();
     for (Use use : move.inside()) {
-      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
-      if (named && move.names().meant(move.from(), use) == null) {
+      if (use.isNamed() && move.names().meant(move.from(), use) == null) {
         List<String> chain = use.chain();
         boolean std = chain.get(0).equals("std") && chain.size() > 1;
         unknown.add(std ? "std::" + chain.get(1) : chain.get(0));

@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.move;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
 import dev.vinesorter.lang.outline.Outline.Import;
@@ -80,6 +81,14 @@ final class ImportPlan {
     return false;
   }
 
+  /** Whether the first names of a use, so many of them, are the old source itself. */
+  boolean reachesOld(int file, Use use, int names) {
+    List<String> chain = use.chain().subList(0, names);
+    Use holder = new Use(use.decl(), Kind.READS, use.root(), chain, use.at(), use.end());
+    boolean old = Place.of(move.from(), 0).equals(move.names().meant(file, holder));
+    return old && use.isNamed();
+  }
+
   /** Whether what stays uses what moves by its name. */
   boolean isUsed(String name) {
     return move.staying().stream().anyMatch(use -> begins(use, name) && means(use, name));
@@ -104,7 +113,7 @@ final class ImportPlan {
   }
 
   static boolean begins(Use use, String name) {
-    return (use.root() == Root.NAME || use.root() == Root.PATH) && use.chain().get(0).equals(name);
+    return use.isNamed() && use.chain().get(0).equals(name);
   }
 
   private boolean means(Use use, String name) {

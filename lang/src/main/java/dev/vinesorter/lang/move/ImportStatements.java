@@ -144,7 +144,9 @@ final class ImportStatements {
                   String indent = indent(statement);
                   String line =
                       language.statement(tree, specifier, names, others.get(0).late(), statement);
-                  edits.insert(lineEnd(tree.end(statement)), indent + line + move.lineEnd(file));
+                  edits.insert(
+                      TextLines.next(text, tree.end(statement)),
+                      indent + line + move.lineEnd(file));
                 }
               });
     }
@@ -229,24 +231,16 @@ final class ImportStatements {
     }
   }
 
-  private int lineBegin(int at) {
-    return text.lastIndexOf('\n', at - 1) + 1;
-  }
-
-  private int lineEnd(int at) {
-    int end = text.indexOf('\n', at);
-    return end < 0 ? text.length() : end + 1;
-  }
-
   private String indent(int statement) {
-    String before = text.substring(lineBegin(tree.begin(statement)), tree.begin(statement));
+    String before =
+        text.substring(TextLines.begin(text, tree.begin(statement)), tree.begin(statement));
     return before.isBlank() ? before : "";
   }
 
   /** Removes a statement with its line; with the condition around it, where that holds no more. */
   private void removeStatement(TextEdits edits, int statement) throws CannotMoveException {
-    int begin = lineBegin(tree.begin(statement));
-    int end = lineEnd(tree.end(statement));
+    int begin = TextLines.begin(text, tree.begin(statement));
+    int end = TextLines.next(text, tree.end(statement));
     boolean alone =
         text.substring(begin, tree.begin(statement)).isBlank()
             && isNothing(text.substring(tree.end(statement), end));
@@ -254,11 +248,11 @@ final class ImportStatements {
     boolean only = block > 0 && tree.first(block) == statement && tree.next(statement) < 0;
     if (only && language.scope(tree, statement) == Scope.TYPES && alone) {
       int condition = tree.around(block);
-      int past = lineEnd(tree.end(condition));
-      if (past < text.length() && text.substring(past, lineEnd(past)).isBlank()) {
-        past = lineEnd(past);
+      int past = TextLines.next(text, tree.end(condition));
+      if (past < text.length() && text.substring(past, TextLines.next(text, past)).isBlank()) {
+        past = TextLines.next(text, past);
       }
-      edits.remove(lineBegin(tree.begin(condition)), past);
+      edits.remove(TextLines.begin(text, tree.begin(condition)), past);
       return;
     }
     if (only || !alone) {

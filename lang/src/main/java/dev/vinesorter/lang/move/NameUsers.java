@@ -4,13 +4,10 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
 import dev.vinesorter.lang.outline.Outline.Import;
-import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Use;
-import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
@@ -84,9 +81,8 @@ final class NameUsers {
         String written = syntax.specifier(tree, syntax.source(tree, statement));
         String specifier = language.specifier(move, move.path(file), move.to(), written);
         String line = syntax.handOn(tree, statement, specifier, name);
-        int end = move.text(file).indexOf('\n', tree.end(statement));
-        move.edits(file)
-            .insert(end < 0 ? move.text(file).length() : end + 1, line + move.lineEnd(file));
+        int behind = TextLines.next(move.text(file), tree.end(statement));
+        move.edits(file).insert(behind, line + move.lineEnd(file));
       }
     }
   }
@@ -96,14 +92,12 @@ final class NameUsers {
     Map<String, Integer> through = new HashMap<>();
     Set<String> asked = new HashSet<>();
     for (Use use : move.outline(file).uses()) {
-      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
-      if (!named || use.chain().size() < 2 || !move.moves(move.names().meant(file, use))) {
+      int last = use.chain().size() - 1;
+      boolean moves = last > 0 && move.moves(move.names().meant(file, use));
+      if (!moves || !plan.reachesOld(file, use, last)) {
         continue;
       }
-      if (!reachesOld(file, use)) {
-        continue;
-      }
-      String name = use.chain().get(use.chain().size() - 1);
+      String name = use.chain().get(last);
       int node = language.chain(move.tree(file), use);
       if (node < 0) {
         throw refused(file, use, "What is written here is not understood.");
@@ -133,14 +127,6 @@ final class NameUsers {
                 one.level() >= 0
                     && one.alias().equals(name)
                     && move.moves(move.names().brought(file, one, 0)));
-  }
-
-  /** Whether a use goes through the old source itself, and not through one that hands on. */
-  private boolean reachesOld(int file, Use use) {
-    List<String> before = use.chain().subList(0, use.chain().size() - 1);
-    Use holder = new Use(use.decl(), Kind.READS, use.root(), before, use.at(), use.end());
-    Place meant = move.names().meant(file, holder);
-    return meant != null && meant.equals(Place.of(move.from(), 0));
   }
 
   /** How the import that a use begins with is written. */

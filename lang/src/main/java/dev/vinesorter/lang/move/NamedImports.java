@@ -4,7 +4,6 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.outline.Outline.Import;
-import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.tree.Syntax;
@@ -76,8 +75,7 @@ public abstract class NamedImports implements Declarations {
     }
     Set<String> done = new HashSet<>();
     for (Use use : move.inside()) {
-      boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
-      if (named && done.add(use.chain().get(0))) {
+      if (use.isNamed() && done.add(use.chain().get(0))) {
         needed.need(use);
       }
     }
@@ -117,6 +115,21 @@ public abstract class NamedImports implements Declarations {
 
   /** Whether a use is looked at by those who check types alone. */
   protected boolean isForTypes(Relocation move, int file, Use use) {
+    return false;
+  }
+
+  /** Whether a use is looked at later than when its source is loaded. */
+  protected abstract boolean isLater(Syntax tree, Use use);
+
+  /** Whether a statement at the top of the new source uses what moves when that is loaded. */
+  protected final boolean needsAtOnce(Relocation move, int statement) {
+    Syntax tree = move.tree(move.toFile());
+    for (Use use : move.outline(move.toFile()).uses()) {
+      boolean here = tree.begin(statement) <= use.at() && use.at() < tree.end(statement);
+      if (here && move.moves(move.names().meant(move.toFile(), use)) && !isLater(tree, use)) {
+        return true;
+      }
+    }
     return false;
   }
 

@@ -1,13 +1,10 @@
 package dev.vinesorter.lang.move;
 
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
 import dev.vinesorter.lang.move.ImportSyntax.Scope;
 import dev.vinesorter.lang.outline.Outline.Import;
-import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Use;
-import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.HashSet;
 import java.util.Set;
@@ -107,19 +104,11 @@ final class OldImports {
       }
       for (Use use : move.outline(user).uses()) {
         int at = user == move.from() ? -1 : use.chain().indexOf(name);
-        if (at > 0 && reachesOldBefore(user, use, at)) {
+        if (at > 0 && plan.reachesOld(user, use, at)) {
           return true;
         }
       }
     }
     return false;
-  }
-
-  private boolean reachesOldBefore(int user, Use use, int at) {
-    boolean named = use.root() == Root.NAME || use.root() == Root.PATH;
-    Use holder =
-        new Use(
-            use.decl(), Kind.READS, use.root(), use.chain().subList(0, at), use.at(), use.end());
-    return named && Place.of(move.from(), 0).equals(move.names().meant(user, holder));
   }
 }

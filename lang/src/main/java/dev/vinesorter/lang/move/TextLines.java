@@ -105,9 +105,15 @@ public final class TextLines {
     }
     String head = text.substring(0, end);
     int begin = head.startsWith("#!") ? next(text, 0) : 0;
-    String lower = head.toLowerCase(Locale.ROOT);
-    boolean rights = lower.contains("licen") || lower.contains("copyright");
-    return rights ? head.substring(begin).stripTrailing() + twice(move.lineEnd(move.from())) : "";
+    return isOfRights(head)
+        ? head.substring(begin).stripTrailing() + twice(move.lineEnd(move.from()))
+        : "";
+  }
+
+  /** Whether a comment is about rights. */
+  public static boolean isOfRights(String comment) {
+    String lower = comment.toLowerCase(Locale.ROOT);
+    return lower.contains("licen") || lower.contains("copyright");
   }
 
   private static String twice(String end) {

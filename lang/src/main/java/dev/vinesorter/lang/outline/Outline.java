@@ -136,6 +136,11 @@ public final class Outline {
     public Use {
       chain = List.copyOf(chain);
     }
+
+    /** Whether the chain begins with a name that has to be looked up. */
+    public boolean isNamed() {
+      return root == Root.NAME || root == Root.PATH;
+    }
   }
 
   private final String path;

@@ -77,14 +77,14 @@ final class PythonDeclarations extends NamedImports {
           "'" + move.name(decl) + "' is declared with others, or under a condition.",
           at);
     }
-    int begin = text.lastIndexOf('\n', tree.begin(node)) + 1;
-    int end = text.indexOf('\n', tree.end(node));
-    String behind = text.substring(tree.end(node), end < 0 ? text.length() : end).strip();
+    int begin = TextLines.begin(text, tree.begin(node));
+    int end = TextLines.next(text, tree.end(node));
+    String behind = text.substring(tree.end(node), end).strip();
     if (begin != tree.begin(node) || !behind.isEmpty() && !behind.startsWith("#")) {
       throw new CannotMoveException(
           RefusalCode.ONE_LINE, "'" + move.name(decl) + "' shares its line with others.", at);
     }
-    return new Stretch(TextLines.heading(tree, node, begin), end < 0 ? text.length() : end + 1);
+    return new Stretch(TextLines.heading(tree, node, begin), end);
   }
 
   @Override
@@ -370,22 +370,9 @@ final class PythonDeclarations extends NamedImports {
     return move.edits(move.toFile());
   }
 
-  /** Whether a statement at the top uses what moves when the module is loaded. */
-  private static boolean needsAtOnce(Relocation move, int statement) {
-    Syntax tree = move.tree(move.toFile());
-    for (Use use : move.outline(move.toFile()).uses()) {
-      boolean here = tree.begin(statement) <= use.at() && use.at() < tree.end(statement);
-      if (here && move.moves(move.names().meant(move.toFile(), use)) && !inFunction(move, use)) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private static boolean inFunction(Relocation move, Use use) {
-    Syntax tree = move.tree(move.toFile());
-    int inner = tree.innermost(use.at());
-    for (int at = inner; at > 0; at = tree.around(at)) {
+  @Override
+  protected boolean isLater(Syntax tree, Use use) {
+    for (int at = tree.innermost(use.at()); at > 0; at = tree.around(at)) {
       if (tree.is(tree.around(at), "function_definition") && tree.field(at).equals("body")) {
         return true;
       }

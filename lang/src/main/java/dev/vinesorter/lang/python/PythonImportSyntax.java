@@ -2,6 +2,7 @@ package dev.vinesorter.lang.python;
 
 import dev.vinesorter.lang.move.ImportSyntax;
 import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
@@ -186,7 +187,7 @@ final class PythonImportSyntax implements ImportSyntax {
     Syntax tree = move.tree(file);
     String text = move.text(file);
     if (isCondition(line) && !top.isEmpty()) {
-      int last = lineEnd(text, tree.end(top.get(top.size() - 1)));
+      int last = TextLines.next(text, tree.end(top.get(top.size() - 1)));
       edits.insert(last, end + line + end);
       return;
     }
@@ -206,16 +207,16 @@ final class PythonImportSyntax implements ImportSyntax {
     for (int n = 0; sorted && n < alike.size(); n++) {
       if (shown.get(n).compareTo(order(line)) > 0) {
         int begin = tree.begin(alike.get(n));
-        edits.insert(text.lastIndexOf('\n', begin) + 1, line + end);
+        edits.insert(TextLines.begin(text, begin), line + end);
         return;
       }
     }
     if (!alike.isEmpty()) {
-      edits.insert(lineEnd(text, tree.end(alike.get(alike.size() - 1))), line + end);
+      edits.insert(TextLines.next(text, tree.end(alike.get(alike.size() - 1))), line + end);
     } else if (behind >= 0) {
-      edits.insert(lineEnd(text, tree.end(behind)), end + line + end);
+      edits.insert(TextLines.next(text, tree.end(behind)), end + line + end);
     } else if (!top.isEmpty()) {
-      edits.insert(text.lastIndexOf('\n', tree.begin(top.get(0))) + 1, line + end + end);
+      edits.insert(TextLines.begin(text, tree.begin(top.get(0))), line + end + end);
     } else {
       first(tree, text, line, edits, end);
     }
@@ -236,7 +237,7 @@ final class PythonImportSyntax implements ImportSyntax {
     while (child >= 0
         && (tree.is(child, "comment")
             || tree.is(child, "expression_statement") && tree.is(tree.first(child), "string"))) {
-      at = lineEnd(text, tree.end(child));
+      at = TextLines.next(text, tree.end(child));
       child = tree.next(child);
     }
     boolean defines = child >= 0 && tree.kind(child).endsWith("_definition");
@@ -260,12 +261,11 @@ final class PythonImportSyntax implements ImportSyntax {
     StringBuilder lines = new StringBuilder();
     if (block >= 0) {
       int first = tree.first(block);
-      String indent =
-          text.substring(text.lastIndexOf('\n', tree.begin(first)) + 1, tree.begin(first));
+      String indent = text.substring(TextLines.begin(text, tree.begin(first)), tree.begin(first));
       names.forEach(
           (specifier, list) ->
               lines.append(indent).append(statement(tree, specifier, list, true, -1)).append(end));
-      edits.insert(lineEnd(text, tree.end(block)), lines.toString());
+      edits.insert(TextLines.next(text, tree.end(block)), lines.toString());
       return;
     }
     List<Integer> top = top(tree);
@@ -277,13 +277,8 @@ final class PythonImportSyntax implements ImportSyntax {
     names.forEach(
         (specifier, list) ->
             lines.append("    ").append(statement(tree, specifier, list, true, -1)).append(end));
-    int at = top.isEmpty() ? 0 : lineEnd(text, tree.end(top.get(top.size() - 1)));
+    int at = top.isEmpty() ? 0 : TextLines.next(text, tree.end(top.get(top.size() - 1)));
     edits.insert(at, end + "if TYPE_CHECKING:" + end + lines);
-  }
-
-  private static int lineEnd(String text, int at) {
-    int end = text.indexOf('\n', at);
-    return end < 0 ? text.length() : end + 1;
   }
 
   /** Whether a statement brings in one thing or another. */

@@ -411,24 +411,13 @@ final class ScriptDeclarations extends NamedImports {
     move.edits(move.toFile()).insert(text.length(), line + (text.isBlank() ? "" : end) + all);
   }
 
-  /** Whether a statement at the top uses what moves when the module is loaded. */
-  private static boolean needsAtOnce(Relocation move, int statement) {
-    Syntax tree = move.tree(move.toFile());
-    for (Use use : move.outline(move.toFile()).uses()) {
-      boolean here = tree.begin(statement) <= use.at() && use.at() < tree.end(statement);
-      if (here && move.moves(move.names().meant(move.toFile(), use)) && isAtOnce(tree, use)) {
+  @Override
+  protected boolean isLater(Syntax tree, Use use) {
+    for (int at = tree.innermost(use.at()); at > 0; at = tree.around(at)) {
+      if (FUNCTIONS.contains(tree.kind(at)) || tree.kind(at).startsWith("type_annotation")) {
         return true;
       }
     }
     return false;
-  }
-
-  private static boolean isAtOnce(Syntax tree, Use use) {
-    for (int at = tree.innermost(use.at()); at > 0; at = tree.around(at)) {
-      if (FUNCTIONS.contains(tree.kind(at)) || tree.kind(at).startsWith("type_annotation")) {
-        return false;
-      }
-    }
-    return true;
   }
 }

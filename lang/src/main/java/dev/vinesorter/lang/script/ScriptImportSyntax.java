@@ -174,7 +174,7 @@ final class ScriptImportSyntax implements ImportSyntax {
       boolean directive =
           tree.is(child, "expression_statement") && tree.is(tree.first(child), "string");
       boolean heads = tree.is(child, "hash_bang_line") || directive;
-      boolean rights = tree.is(child, "comment") && isOfRights(tree.text(child));
+      boolean rights = tree.is(child, "comment") && TextLines.isOfRights(tree.text(child));
       if (!heads && !rights) {
         break;
       }
@@ -183,10 +183,5 @@ final class ScriptImportSyntax implements ImportSyntax {
     return at > 0 && text.substring(at, TextLines.next(text, at)).isBlank()
         ? TextLines.next(text, at)
         : at;
-  }
-
-  static boolean isOfRights(String comment) {
-    String lower = comment.toLowerCase(java.util.Locale.ROOT);
-    return lower.contains("licen") || lower.contains("copyright");
   }
 }
