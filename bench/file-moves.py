@@ -1,6 +1,6 @@
 """Seeded random moves of sources into folders, each applied, looked at by other tools, and undone.
 
-usage: file-moves.py VINESORT py|ts|c ROOT N SEED [INCLUDE_FOLDER...]
+usage: file-moves.py VINESORT py|ts|c|rb ROOT N SEED [INCLUDE_FOLDER...]
 What the imports of all files lead to is worked out as in imports.py before and after; it has to be the same but for
 the place of what moved. The root is copied first.
 """
@@ -23,7 +23,7 @@ def imports():
 
 def all_imports():
     return {"py": tools.python_imports, "ts": tools.script_imports,
-            "c": lambda: tools.c_includes(includes)}[language]()
+            "c": lambda: tools.c_includes(includes), "rb": tools.ruby_requires}[language]()
 
 
 def tree():

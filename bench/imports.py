@@ -1,12 +1,12 @@
 """Imports between the files of a root: what vinesort reads beside what the language's own tools say.
 
-usage: imports.py VINESORT py|ts|c ROOT [INCLUDE_FOLDER...]
+usage: imports.py VINESORT py|ts|c|rb ROOT [INCLUDE_FOLDER...]
   py  by Python's own parser; ts  by the import statements' text and the rules of Node;
   c   by 'gcc -MM', what a source includes in the end (branches that are not compiled are not in it)
 """
 import ast, csv, io, os, re, subprocess, sys
 
-ENDS = {"py": (".py",), "ts": (".ts", ".tsx", ".js", ".jsx", ".mjs", ".cjs"),
+ENDS = {"py": (".py",), "rb": (".rb",), "ts": (".ts", ".tsx", ".js", ".jsx", ".mjs", ".cjs"),
         "c": (".c", ".h", ".cc", ".cpp", ".cxx", ".hpp")}
 
 
@@ -77,6 +77,39 @@ def c_includes(folders):
     return found
 
 
+def ruby_requires():
+    """What sources require, by Ruby's own parser, beside them and below the folders called lib and the root."""
+    script = """
+require 'ripper'
+def look(node, found)
+  return unless node.is_a?(Array)
+  if node[0] == :command && %w[require require_relative load autoload].include?(node[1][1])
+    strings = []
+    walk = ->(one) { one.is_a?(Array) && (one[0] == :string_content ? strings << one : one.each(&walk)) }
+    walk.(node[2])
+    text = strings.last
+    found << [node[1][1], text[1][1]] if text && text.size == 2 && text[1][0] == :@tstring_content
+  end
+  node.each { |one| look(one, found) }
+end
+ARGF.each_line(chomp: true) { |path| found = []; look(Ripper.sexp(File.read(path)), found); found.each { |w, t| puts [path, w, t].join("\t") } }
+"""
+    run = subprocess.run(["ruby", "-e", script], input="\n".join(sources("rb")), capture_output=True, text=True, check=True)
+    libs = sorted({os.path.relpath(folder, ".") for folder, _, _ in os.walk(".") if os.path.basename(folder) == "lib"}) + ["."]
+    found = set()
+    for line in run.stdout.splitlines():
+        path, word, text = line.split("\t")
+        named = text if text.endswith(".rb") else text + ".rb"
+        near = sorted(libs, key=lambda one: -len(os.path.commonprefix([os.path.dirname(one) or "", path])))
+        places = [os.path.dirname(path)] if word == "require_relative" else near
+        for place in places:
+            target = os.path.normpath(os.path.join(place, named))
+            if os.path.isfile(target):
+                found.add((path, target))
+                break
+    return found
+
+
 def own(vinesort, language, truth):
     told = subprocess.run([vinesort, "export", "--as", "csv", "--level", "file", "--with-tests", "--fold", "none"],
                           capture_output=True, text=True, check=True)
@@ -101,7 +134,7 @@ def own(vinesort, language, truth):
 def main():
     vinesort, language, root = sys.argv[1:4]
     os.chdir(root)
-    truth = {"py": python_imports, "ts": script_imports, "c": lambda: c_includes(sys.argv[4:])}[language]()
+    truth = {"py": python_imports, "ts": script_imports, "c": lambda: c_includes(sys.argv[4:]), "rb": ruby_requires}[language]()
     truth = {one for one in truth if one[0] != one[1]}
     found = own(vinesort, language, truth)
     both = len(truth & found)

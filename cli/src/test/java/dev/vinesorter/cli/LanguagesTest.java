@@ -154,6 +154,81 @@ class LanguagesTest {
   }
 
   @Test
+  void whatStandsInNamespacesOfEachLanguageMovesInOnePlanAndComesBack() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- app/press/Press.kt
+        package salt.press
+
+        class Press
+
+        fun Press.isHot() = true
+        --- app/desk/Desk.kt
+        package salt.desk
+
+        import salt.press.*
+
+        fun dry(press: Press) = press.isHot()
+        --- net/Salt.csproj
+        <Project><ItemGroup><Compile Include="Press\\Press.cs" /></ItemGroup></Project>
+        --- net/Press/Press.cs
+        namespace Salt.Press;
+
+        public class Iron { }
+        --- net/Desk/Desk.cs
+        namespace Salt.Desk;
+
+        public class Table { public Press.Iron Iron; }
+        --- web/src/Press/Press.php
+        <?php
+        namespace Salt\\Press;
+
+        class Press {}
+        --- web/src/Desk/Desk.php
+        <?php
+        namespace Salt\\Desk;
+
+        use Salt\\Press\\Press;
+
+        class Desk { public Press $press; }
+        --- gem/lib/salt.rb
+        require 'salt/press'
+        --- gem/lib/salt/press.rb
+        class Press
+        end
+        --- plan.yaml
+        title: What stands in namespaces
+        steps:
+          - move: salt.press.Press_kt#Press::isHot()
+            into: salt.rules
+          - move: Salt.Press.Iron
+            into: Salt.Tools
+          - move: web/src/Press/Press.php
+            into: web/src/Tools
+          - move: gem/lib/salt/press.rb
+            into: gem/lib/salt/tools
+        """);
+    Map<String, String> before = Program.sources(folder);
+    run("survey");
+    JsonNode applied = run("apply", "plan.yaml", "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after.get("app/rules/Press.kt"))
+        .isEqualTo("package salt.rules\n\nimport salt.press.Press\n\nfun Press.isHot() = true\n");
+    assertThat(after.get("app/desk/Desk.kt"))
+        .contains("import salt.press.*\nimport salt.rules.isHot\n");
+    assertThat(after.get("net/Desk/Desk.cs")).contains("public Salt.Tools.Iron Iron;");
+    assertThat(after.get("net/Salt.csproj")).contains("Tools\\Press.cs");
+    assertThat(after.get("web/src/Tools/Press.php")).contains("namespace Salt\\Tools;");
+    assertThat(after.get("web/src/Desk/Desk.php")).contains("use Salt\\Tools\\Press;");
+    assertThat(after.get("gem/lib/salt.rb")).isEqualTo("require 'salt/tools/press'\n");
+    assertThat(run("undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
   void whatALanguageCannotDoIsSaid() throws IOException {
     Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: tools.price\n");
     Program.Run run = run("rehearse", "plan.yaml");

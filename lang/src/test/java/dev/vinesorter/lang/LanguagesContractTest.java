@@ -1,6 +1,9 @@
 package dev.vinesorter.lang;
 
 import dev.vinesorter.lang.c.CLanguage;
+import dev.vinesorter.lang.csharp.CSharpLanguage;
+import dev.vinesorter.lang.kotlin.KotlinLanguage;
+import dev.vinesorter.lang.php.PhpLanguage;
 import dev.vinesorter.lang.python.PythonLanguage;
 import dev.vinesorter.lang.script.ScriptLanguage;
 import dev.vinesorter.source.language.Language;
@@ -84,6 +87,63 @@ class LanguagesContractTest {
               "desk/stamp.c", "int work(void);\nint press(void) {\n  return 1;\n}\n"),
           "desk/stamp.c",
           "int work(void);\nint press(void) {\n  return work();\n}\n");
+    }
+  }
+
+  @Nested
+  class Kotlin extends One {
+    Kotlin() {
+      super(
+          new KotlinLanguage(),
+          Map.of(
+              "desk/Clerk.kt",
+                  "package desk\n\nclass Clerk {\n    fun work() = Stamp().press()\n}\n",
+              "desk/Stamp.kt", "package desk\n\nclass Stamp {\n    fun press() = 1\n}\n",
+              "vault/Drawer.kt",
+                  "package vault\n\nimport desk.Clerk\n\nclass Drawer(val clerk: Clerk)\n"),
+          "desk/Stamp.kt",
+          "package desk\n\n"
+              + "import vault.Drawer\n\n"
+              + "class Stamp {\n"
+              + "    fun press() = Drawer::class\n"
+              + "}\n");
+    }
+  }
+
+  @Nested
+  class Php extends One {
+    Php() {
+      super(
+          new PhpLanguage(),
+          Map.of(
+              "desk/Clerk.php",
+                  "<?php\n"
+                      + "namespace desk;\n"
+                      + "class Clerk { function work() { return new Stamp(); } }\n",
+              "desk/Stamp.php", "<?php\nnamespace desk;\nclass Stamp { }\n",
+              "vault/Drawer.php",
+                  "<?php\n"
+                      + "namespace vault;\n"
+                      + "use desk\\Clerk;\n"
+                      + "class Drawer { public Clerk $clerk; }\n"),
+          "desk/Stamp.php",
+          "<?php\nnamespace desk;\nclass Stamp { public \\vault\\Drawer $drawer; }\n");
+    }
+  }
+
+  @Nested
+  class CSharp extends One {
+    CSharp() {
+      super(
+          new CSharpLanguage(),
+          Map.of(
+              "desk/Clerk.cs",
+                  "namespace desk;\n\nclass Clerk { Stamp Work() { return new Stamp(); } }\n",
+              "desk/Stamp.cs", "namespace desk;\n\nclass Stamp { }\n",
+              "vault/Drawer.cs",
+                  "using desk;\n\nnamespace vault;\n\nclass Drawer { Clerk clerk; }\n"),
+          "desk/Stamp.cs",
+          "namespace desk;\n\nclass Stamp { vault.Drawer drawer; }\n");
     }
   }
 }

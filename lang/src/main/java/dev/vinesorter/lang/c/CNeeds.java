@@ -160,9 +160,13 @@ final class CNeeds {
         others |= header == null;
         boolean has =
             header == null
-                || known.stream().anyMatch(one -> StandardHeaders.isDeclaredIn(name, one));
+                || known.stream()
+                    .anyMatch(
+                        one ->
+                            StandardHeaders.isDeclaredIn(name, one)
+                                && !(std && one.endsWith(".h")));
         if (!has && StandardHeaders.isCommon(name) == common) {
-          String written = included(name, header);
+          String written = included(name, header, std);
           needed.add(written);
           known.add(written.substring(1, written.length() - 1));
         }
@@ -172,16 +176,35 @@ final class CNeeds {
       boolean foreign =
           one.level() >= 0 && move.names().source(move.from(), one).file() < 0 && others;
       if (foreign && !StandardHeaders.isKnown(one.from()) && !known.contains(one.from())) {
+        underCondition(one);
         needed.add(one.level() == 0 ? "<" + one.from() + ">" : "\"" + one.from() + "\"");
       }
     }
     return needed;
   }
 
+  /** What may be needed, and is included only where a condition holds. */
+  private void underCondition(Import one) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    for (int node = tree.innermost(one.at()); node > 0; node = tree.around(node)) {
+      if (tree.kind(node).startsWith("preproc_") && !tree.is(node, "preproc_include")) {
+        String kind = tree.kind(node);
+        boolean condition = kind.startsWith("preproc_if") || kind.startsWith("preproc_el");
+        if (condition && !IncludeLines.isGuard(tree, node)) {
+          throw new CannotMoveException(
+              RefusalCode.NOT_YET,
+              "What moves may need <" + one.from() + ">, which is included under a condition here.",
+              one.at());
+        }
+      }
+    }
+  }
+
   /** The header of the old source that declares a name of the standard library. */
-  private String included(String name, String header) {
+  private String included(String name, String header, boolean std) {
     for (Import one : move.old().imports()) {
-      if (one.level() == 0 && StandardHeaders.isDeclaredIn(name, one.from())) {
+      boolean plain = one.from().endsWith(".h");
+      if (one.level() == 0 && !(std && plain) && StandardHeaders.isDeclaredIn(name, one.from())) {
         return "<" + one.from() + ">";
       }
     }

@@ -16,6 +16,12 @@ import java.util.regex.Pattern;
 record Marks(String text, List<int[]> places) {
   private static final Pattern CAPITALS = Pattern.compile("\\b[A-Z][A-Z0-9_]{3,100}\\b");
 
+  /** In longer lines nobody looks for comments. */
+  private static final int LONGEST_LINE = 1000;
+
+  /** Comments go on for fewer lines, as a rule. */
+  private static final int MOST_LINES = 50;
+
   private static final Set<String> KEYWORDS =
       Set.of(
           "return",
@@ -38,6 +44,10 @@ record Marks(String text, List<int[]> places) {
           "elif",
           "if",
           "defined");
+
+  /** What may stand between the parameters of a function and its end. */
+  private static final Set<String> BEHIND_PARAMETERS =
+      Set.of("const", "noexcept", "override", "final", "volatile");
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
@@ -95,7 +105,8 @@ record Marks(String text, List<int[]> places) {
     if (behind == '(') {
       return endWithArguments(text, begin, next, beginsLine);
     }
-    if (previous == ')' && (behind == ';' || behind == '{')) {
+    boolean ofFunction = previous == ')' || BEHIND_PARAMETERS.contains(before);
+    if (ofFunction && (behind == ';' || behind == '{')) {
       // Such as what says that a function overrides another, or is deleted.
       return end;
     }
@@ -165,18 +176,38 @@ record Marks(String text, List<int[]> places) {
   }
 
   private static char previous(String text, int at) {
-    int before = at - 1;
-    while (before >= 0 && Character.isWhitespace(text.charAt(before))) {
-      before--;
+    int past = back(text, at);
+    return past == 0 ? 0 : text.charAt(past - 1);
+  }
+
+  /** One past the last char of code before a place: blanks and comments of lines are left out. */
+  private static int back(String text, int at) {
+    int past = at;
+    for (int lines = 0; ; lines++) {
+      while (past > 0 && Character.isWhitespace(text.charAt(past - 1))) {
+        past--;
+      }
+      int line = text.lastIndexOf('\n', past - 1) + 1;
+      int comment = past - line > LONGEST_LINE ? -1 : text.indexOf("//", line);
+      boolean inComment = comment >= 0 && comment < past && !isInText(text, line, comment);
+      if (past == 0 || !inComment || lines == MOST_LINES) {
+        return past;
+      }
+      past = comment;
     }
-    return before < 0 ? 0 : text.charAt(before);
+  }
+
+  /** Whether a char of a line is in a string. */
+  private static boolean isInText(String text, int line, int at) {
+    int quotes = 0;
+    for (int n = line; n < at; n++) {
+      quotes += text.charAt(n) == '"' ? 1 : 0;
+    }
+    return quotes % 2 == 1;
   }
 
   private static String wordBefore(String text, int at) {
-    int end = at;
-    while (end > 0 && Character.isWhitespace(text.charAt(end - 1))) {
-      end--;
-    }
+    int end = back(text, at);
     int begin = end;
     while (begin > 0 && isWord(text.charAt(begin - 1))) {
       begin--;
@@ -193,6 +224,8 @@ record Marks(String text, List<int[]> places) {
       if (c == ';' || c == '{' || c == '}') {
         return -1;
       }
+      int quote = c == '"' ? text.indexOf('"', at + 1) : -1;
+      at = quote > 0 && quote < most ? quote : at;
       depth += c == '(' ? 1 : c == ')' ? -1 : 0;
       if (depth == 0) {
         return at + 1;

@@ -93,17 +93,20 @@ final class StandardHeaders {
     inCpp("limits", "numeric_limits");
     inCpp("list", "list");
     inCpp("map", "map multimap");
-    inCpp("memory", "make_shared make_unique shared_ptr unique_ptr weak_ptr");
+    inCpp("memory", "allocator make_shared make_unique shared_ptr unique_ptr weak_ptr");
     inCpp("mutex", "lock_guard mutex once_flag call_once recursive_mutex unique_lock");
     inCpp("numeric", "accumulate iota");
     inCpp("optional", "nullopt optional");
     inCpp("ostream", "endl ostream");
     inCpp("queue", "priority_queue queue");
     inCpp("set", "multiset set");
-    inCpp("sstream", "istringstream ostringstream stringstream");
+    inCpp(
+        "sstream",
+        "basic_istringstream basic_ostringstream basic_stringstream istringstream ostringstream"
+            + " stringstream");
     inCpp("stack", "stack");
     inCpp("stdexcept", "invalid_argument logic_error out_of_range runtime_error");
-    inCpp("string", "basic_string string stoi stol to_string wstring");
+    inCpp("string", "basic_string char_traits string stoi stol to_string wstring");
     inCpp("thread", "thread this_thread");
     inCpp("tuple", "get make_tuple tie tuple");
     inCpp(
@@ -135,7 +138,11 @@ final class StandardHeaders {
   /** The header that declares a name of the namespace std; null for none that is known. */
   static String ofStd(String name) {
     String own = CPP.get(name);
-    return own != null ? own : HEADERS.get(name);
+    String plain = HEADERS.get(name);
+    // Only the header that C++ has for one of C is sure to declare its names in the namespace.
+    return own != null || plain == null
+        ? own
+        : "c" + plain.substring(0, plain.length() - ".h".length());
   }
 
   /** A header of C by its own name, where C++ has another one for it. */

@@ -108,6 +108,11 @@ final class CSharpScan extends TreeScan {
     }
   }
 
+  @Override
+  protected boolean isFull(String written) {
+    return written.startsWith("global::");
+  }
+
   private void using(int node) {
     int alias = tree.child(node, "name");
     for (int child = tree.first(node); child >= 0; child = tree.next(child)) {

@@ -1,14 +1,18 @@
 package dev.vinesorter.lang.kotlin;
 
-import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.read.SpacedRules;
+import dev.vinesorter.lang.space.SpacedLanguage;
 import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.lang.tree.Syntax;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.treesitter.TreeSitterKotlin;
 
-/** Kotlin as others see it; so far it is looked at and not changed. */
-public final class KotlinLanguage extends OutlineLanguage {
+/** Kotlin as others see it. */
+public final class KotlinLanguage extends SpacedLanguage {
   private static final Grammar GRAMMAR = new Grammar(TreeSitterKotlin::new);
+
+  private static final Pattern FUN_INTERFACE = Pattern.compile("\\bfun(\\s{1,20}interface\\b)");
 
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
@@ -45,7 +49,13 @@ public final class KotlinLanguage extends OutlineLanguage {
     super(
         "kotlin",
         path -> path.endsWith(".kt") || path.endsWith(".kts"),
-        (path, text) -> KotlinScan.of(path, GRAMMAR.parse(text)),
-        () -> new SpacedRules(COMMON));
+        (path, text) -> KotlinScan.of(path, parse(text)),
+        () -> new SpacedRules(COMMON, false),
+        new KotlinSyntax());
+  }
+
+  /** The tree of a text; what the grammar does not know of interfaces is left out. */
+  static Syntax parse(String text) {
+    return GRAMMAR.parse(FUN_INTERFACE.matcher(text).replaceAll(found -> "   " + found.group(1)));
   }
 }

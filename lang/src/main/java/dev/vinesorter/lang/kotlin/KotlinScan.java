@@ -4,7 +4,9 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.TreeScan;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
@@ -55,6 +57,7 @@ final class KotlinScan extends TreeScan {
         }
       }
       case "class_declaration", "object_declaration" -> declaration(node);
+      case "type_alias" -> alias(node);
       case "companion_object" -> inside(tree.childOf(node, "class_body"));
       case "function_declaration" -> function(node);
       case "property_declaration" -> property(node);
@@ -96,6 +99,11 @@ final class KotlinScan extends TreeScan {
         }
       }
       case "simple_identifier", "navigation_expression" -> expression(node, Kind.READS);
+      case "interpolated_identifier" ->
+          use(Kind.READS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+      case "type_identifier" ->
+          use(Kind.REFERS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+      case "callable_reference" -> callable(node);
       case "user_type" -> userType(node, Kind.REFERS);
       case "comment", "line_comment", "multiline_comment", "string_content" -> {}
       default -> inside(node);
@@ -127,13 +135,70 @@ final class KotlinScan extends TreeScan {
         });
   }
 
+  /** Another name for a type, which has what that has. */
+  private void alias(int node) {
+    int name = tree.childOf(node, "type_identifier");
+    int of = tree.childOf(node, "user_type");
+    More more = new More(List.of(), written(of), "", 0);
+    int made =
+        declare(
+            Sort.TYPE,
+            tree.text(name),
+            node,
+            name,
+            access(node, "modifiers", Trait.PUBLIC.bit()),
+            more);
+    within(
+        made,
+        () -> {
+          for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+            if (tree.is(child, "type_parameters")) {
+              typeParameters(child);
+            } else if (child != name) {
+              visit(child);
+            }
+          }
+        });
+  }
+
   private void above(int node) {
+    int delegated = tree.childOf(node, "explicit_delegation");
+    if (delegated >= 0) {
+      int type = tree.childOf(delegated, "user_type");
+      for (int child = tree.first(delegated); child >= 0; child = tree.next(child)) {
+        if (child == type) {
+          userType(child, Kind.IMPLEMENTS);
+        } else {
+          visit(child);
+        }
+      }
+      return;
+    }
     int made = tree.childOf(node, "constructor_invocation");
     int named = tree.childOf(made >= 0 ? made : node, "user_type");
     if (named >= 0) {
       userType(named, made >= 0 ? Kind.EXTENDS : Kind.IMPLEMENTS);
     }
     inside(made < 0 ? -1 : tree.childOf(made, "value_arguments"));
+  }
+
+  /** A function or property that is named without being called, or the class of a type. */
+  private void callable(int node) {
+    int of = tree.first(node);
+    int member = tree.childOf(node, "simple_identifier");
+    member = member == of ? -1 : member;
+    boolean named = tree.is(of, "type_identifier") || tree.is(of, "simple_identifier");
+    if (named) {
+      visit(of);
+    }
+    if (member >= 0) {
+      List<String> chain =
+          named ? List.of(tree.text(of), tree.text(member)) : List.of(tree.text(member));
+      use(Kind.READS, Root.NAME, chain, tree.begin(member), tree.end(member));
+    }
+    if (!named) {
+      inside(of);
+    }
   }
 
   private void typeParameters(int node) {
@@ -168,14 +233,20 @@ final class KotlinScan extends TreeScan {
         };
     if (isOutside()) {
       // A function of a type that stands elsewhere is called after it, as one defined apart.
-      String of = written(receiver);
-      String full = (of.isEmpty() ? "" : of.replace(".", "::") + "::") + tree.text(name);
+      String full = extended(receiver, name) + tree.text(name);
       int access = access(node, "modifiers", Trait.PUBLIC.bit());
       function(node, name, full, access, names, written(gives), does);
     } else {
       variable(tree.text(name), "");
       within(open, does);
     }
+  }
+
+  /** The type that a function or property is for, as it heads its name; empty for none. */
+  private String extended(int receiver, int name) {
+    boolean ofOther = tree.begin(name) > 0 && tree.text().charAt(tree.begin(name) - 1) == '.';
+    String of = written(receiver);
+    return ofOther ? (of.isEmpty() ? "Any" : of.replace(".", "::")) + "::" : "";
   }
 
   private void property(int node) {
@@ -202,7 +273,11 @@ final class KotlinScan extends TreeScan {
           }
         };
     if (isOutside()) {
-      within(field(node, name, access(node, "modifiers", Trait.PUBLIC.bit()), type), does);
+      int access = access(node, "modifiers", Trait.PUBLIC.bit());
+      int first = tree.childOf(node, "user_type");
+      boolean before = first >= 0 && tree.begin(first) < tree.begin(name);
+      String of = extended(before ? first : -1, name);
+      within(field(node, name, of + tree.text(name), access, type), does);
     } else {
       does.run();
       variable(tree.text(name), type);

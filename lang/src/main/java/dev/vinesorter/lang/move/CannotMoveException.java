@@ -20,11 +20,13 @@ public final class CannotMoveException extends Exception {
     this.at = at;
   }
 
-  RefusalCode refusal() {
+  /** Why it cannot be done. */
+  public RefusalCode refusal() {
     return refusal;
   }
 
-  int at() {
+  /** A char of the source that stands against it. */
+  public int at() {
     return at;
   }
 }

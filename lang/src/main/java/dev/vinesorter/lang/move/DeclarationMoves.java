@@ -48,7 +48,8 @@ final class DeclarationMoves {
     }
     if (reasons.isEmpty()) {
       fresh = readings.fresh(edited);
-      reasons.addAll(new MoveProof(survey, fresh.survey(), move).reasons());
+      RelocatedNames names = new RelocatedNames(survey, fresh.survey(), move);
+      reasons.addAll(new MoveProof(survey, fresh.survey(), names).reasons());
     }
     if (reasons.isEmpty() && language.mindsCircles(move)) {
       Circles.refuse(project, readings.project(edited), readings.rules(), reasons);

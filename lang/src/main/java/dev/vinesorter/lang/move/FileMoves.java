@@ -143,6 +143,17 @@ final class FileMoves {
 
   private void edit(Overlay sources, Moves moves, List<Reason> reasons) {
     Project project = readings.project(sources);
+    for (String path : moves.paths().keySet()) {
+      int file = project.number(path);
+      try {
+        specifiers.against(
+            project, file, n -> sources.text(project.outlines().get(n).path()).text());
+      } catch (CannotMoveException e) {
+        int[] lines = project.outlines().get(file).lines();
+        refuse(
+            reasons, e.refusal(), e.getMessage(), SourceText.site(path, lines, e.at(), e.at() + 1));
+      }
+    }
     Map<String, TextEdits> all = new TreeMap<>();
     for (int file = 0; file < project.outlines().size(); file++) {
       Outline outline = project.outlines().get(file);

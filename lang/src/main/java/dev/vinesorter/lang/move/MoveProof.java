@@ -1,7 +1,6 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -15,84 +14,40 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 
 /** Holds what was read after a move of declarations to what was read before it. */
-final class MoveProof {
+public final class MoveProof {
   private final Survey before;
   private final Survey after;
-  private final Relocation move;
+  private final Renamed renamed;
 
-  /** What stands loose in the two sources, before and after; it is only reached through. */
-  private final Set<String> modules = new TreeSet<>();
+  /** What units are called afterwards. */
+  public interface Renamed {
+    /** The new name of a unit that is used. */
+    String name(String old);
 
-  /** What units are called afterwards, by what they were called. */
-  private final Map<String, String> names = new HashMap<>();
+    /**
+     * The new name of a unit that uses something.
+     *
+     * @param unit its number in the survey before
+     * @param at where the use stands
+     */
+    String user(int unit, String old, int at);
 
-  private final int here;
-  private final String newHome;
+    /** Whether a unit stands for a whole module, which is only reached through. */
+    boolean isModule(String name);
+  }
 
-  MoveProof(Survey before, Survey after, Relocation move) {
+  /** Of two surveys. */
+  public MoveProof(Survey before, Survey after, Renamed renamed) {
     this.before = before;
     this.after = after;
-    this.move = move;
-    this.here = loose(before.units(), move.path(move.from()));
-    int there = loose(after.units(), move.to());
-    this.newHome = there < 0 ? "" : after.units().name(there);
-    for (Survey one : List.of(before, after)) {
-      for (String path : List.of(move.path(move.from()), move.to())) {
-        int loose = loose(one.units(), path);
-        if (loose >= 0) {
-          modules.add(one.units().name(loose));
-        }
-      }
-    }
-    if (here >= 0 && there >= 0) {
-      name(there);
-    }
-  }
-
-  /** The unit of what stands loose in a source; -1 for none. */
-  private static int loose(Units units, String path) {
-    int file = units.find(path, Level.FILE);
-    for (int unit = 0; file >= 0 && unit < units.size(); unit++) {
-      boolean whole = units.begin(unit) == 0 && units.end(unit) == units.end(file);
-      if (units.level(unit) == Level.TYPE && units.fileOf(unit) == file && whole) {
-        return unit;
-      }
-    }
-    return -1;
-  }
-
-  /** Finds the new names of what moves, and of what is in it. */
-  private void name(int there) {
-    Units units = before.units();
-    int file = units.fileOf(here);
-    String oldHome = units.name(here);
-    String oldPackage = units.name(units.packageOf(file));
-    String newPackage = after.units().name(after.units().packageOf(there));
-    for (int unit = 0; unit < units.size(); unit++) {
-      boolean inside = units.level(unit) == Level.TYPE || units.level(unit) == Level.MEMBER;
-      if (inside
-          && unit != here
-          && units.fileOf(unit) == file
-          && move.isInside(units.nameAt(unit))) {
-        String name = units.name(unit);
-        boolean loose = name.startsWith(oldHome + ".") || name.startsWith(oldHome + "#");
-        if (loose) {
-          names.put(name, newHome + name.substring(oldHome.length()));
-        } else {
-          String bare = oldPackage.isEmpty() ? name : name.substring(oldPackage.length() + 1);
-          names.put(name, newPackage.isEmpty() ? bare : newPackage + "." + bare);
-        }
-      }
-    }
+    this.renamed = renamed;
   }
 
   /** What stands against the move; empty where all means what it meant. */
-  List<Reason> reasons() {
+  public List<Reason> reasons() {
     List<Reason> reasons = new ArrayList<>();
     Map<String, List<Site>> expected = uses(before, true, false);
     Map<String, List<Site>> guessed = uses(before, true, true);
@@ -160,13 +115,12 @@ final class MoveProof {
         // What a module itself asks of a library, such as whether types are checked.
         boolean asks =
             Trait.FOREIGN.in(units.traits(references.target(r)))
-                && modules.contains(units.name(unit));
-        if (counts && !asks && references.isLikely(r) == likely && !modules.contains(target)) {
+                && renamed.isModule(units.name(unit));
+        if (counts && !asks && references.isLikely(r) == likely && !renamed.isModule(target)) {
           String user = units.name(unit);
           if (rename) {
-            target = names.getOrDefault(target, target);
-            boolean loose = unit == here && move.isInside(references.at(r));
-            user = loose ? newHome : names.getOrDefault(user, user);
+            target = renamed.name(target);
+            user = renamed.user(unit, user, references.at(r));
           }
           all.computeIfAbsent(user + " " + kind.word() + " " + target, key -> new ArrayList<>())
               .add(survey.site(r));

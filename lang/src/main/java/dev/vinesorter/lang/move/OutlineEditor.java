@@ -4,14 +4,11 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.lang.read.OutlineReader;
 import dev.vinesorter.source.plan.StepEditor;
-import dev.vinesorter.source.read.ReadOptions;
-import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 
 /** Moves sources into folders, and what stands in sources into others. */
-public final class OutlineEditor implements StepEditor {
+final class OutlineEditor implements StepEditor {
   private final FileMoves files;
   private final DeclarationMoves declarations;
 
@@ -20,15 +17,8 @@ public final class OutlineEditor implements StepEditor {
    *
    * @param inFiles what the language says of what stands in its sources; null where only whole
    *     sources move
-   * @param before what the reader made of the sources before the first step
    */
-  public OutlineEditor(
-      OutlineReader reader,
-      Specifiers specifiers,
-      Declarations inFiles,
-      Reading before,
-      ReadOptions options) {
-    Readings readings = new Readings(reader, options, before);
+  OutlineEditor(Readings readings, Specifiers specifiers, Declarations inFiles) {
     this.files = new FileMoves(readings, specifiers);
     this.declarations = inFiles == null ? null : new DeclarationMoves(readings, inFiles);
   }

@@ -74,13 +74,18 @@ public abstract class OutlineLanguage implements Language {
 
   @Override
   public final StepEditor editor(Reading before, ReadOptions options) {
+    return editor(new Readings(outlines(), options, before));
+  }
+
+  /** What carries steps out on sources that were read. */
+  protected StepEditor editor(Readings readings) {
     return specifiers == null
         ? StepEditor.NONE
-        : new OutlineEditor(outlines(), specifiers.get(), inFiles.get(), before, options);
+        : new OutlineEditor(readings, specifiers.get(), inFiles.get());
   }
 
   @Override
-  public final Set<String> verbs() {
+  public Set<String> verbs() {
     return specifiers == null ? Set.of() : Set.of("move");
   }
 }

@@ -10,38 +10,41 @@ import dev.vinesorter.source.text.Overlay;
 import java.util.Set;
 
 /** What was read of the sources last, from which they are read again where they changed since. */
-final class Readings {
+public final class Readings {
   private final OutlineReader reader;
   private final ReadOptions options;
   private Reading known;
   private Overlay.Stage stage = Overlay.Stage.NONE;
 
-  Readings(OutlineReader reader, ReadOptions options, Reading before) {
+  /** Of sources of which a reader made something before. */
+  public Readings(OutlineReader reader, ReadOptions options, Reading before) {
     this.reader = reader;
     this.options = options;
     this.known = before;
   }
 
-  boolean isSource(String path) {
+  /** Whether a path is a source of the language. */
+  public boolean isSource(String path) {
     return reader.isSource(path);
   }
 
-  Rules rules() {
+  /** How names are looked up. */
+  public Rules rules() {
     return reader.rules();
   }
 
   /** The outlines of the sources as they are. */
-  Project project(Overlay sources) {
+  public Project project(Overlay sources) {
     return reader.project(sources, known, changed(sources));
   }
 
   /** What sources read after a step that is not accepted yet. */
-  Reading fresh(Overlay edited) {
+  public Reading fresh(Overlay edited) {
     return reader.read(edited, options, Progress.SILENT, known, changed(edited));
   }
 
   /** A step is accepted: the sources are what was read now. */
-  void accept(Reading fresh, Overlay sources) {
+  public void accept(Reading fresh, Overlay sources) {
     known = fresh;
     stage = sources.stage();
   }

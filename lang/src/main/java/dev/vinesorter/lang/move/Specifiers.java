@@ -3,6 +3,8 @@ package dev.vinesorter.lang.move;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.source.text.TextEdits;
+import java.util.function.IntFunction;
 
 /** How a language writes what an import takes from. */
 public interface Specifiers {
@@ -32,8 +34,16 @@ public interface Specifiers {
    *
    * @throws CannotMoveException where it cannot be done
    */
-  void rewrite(Asked asked, String text, dev.vinesorter.source.text.TextEdits edits)
-      throws CannotMoveException;
+  void rewrite(Asked asked, String text, TextEdits edits) throws CannotMoveException;
+
+  /**
+   * Looks whether a source can lie elsewhere at all.
+   *
+   * @param texts the text of each source, by its number
+   * @throws CannotMoveException where it cannot, with a char of that source
+   */
+  default void against(Project project, int file, IntFunction<String> texts)
+      throws CannotMoveException {}
 
   /** Whether a source is found by its name and place alone, so that it has to stay. */
   default boolean stays(String path) {

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.List;
 import java.util.Locale;
 
@@ -24,6 +25,15 @@ public final class TextLines {
     return text.lastIndexOf('\n', at - 1) + 1;
   }
 
+  /** The first char in a line that is no space. */
+  private static int indented(String text, int lineBegin) {
+    int at = lineBegin;
+    while (at < text.length() && (text.charAt(at) == ' ' || text.charAt(at) == '\t')) {
+      at++;
+    }
+    return at;
+  }
+
   private static boolean isBlank(String text, int lineBegin) {
     return text.substring(lineBegin, next(text, lineBegin)).isBlank();
   }
@@ -43,16 +53,17 @@ public final class TextLines {
     int end = -1;
     for (Declarations.Stretch one : move.stretches()) {
       if (begin >= 0 && !text.substring(end, one.begin()).isBlank()) {
-        remove(move, text, begin, end);
+        remove(move.edits(move.from()), text, begin, end);
         begin = -1;
       }
       begin = begin < 0 ? one.begin() : begin;
       end = one.end();
     }
-    remove(move, text, begin, end);
+    remove(move.edits(move.from()), text, begin, end);
   }
 
-  private static void remove(Relocation move, String text, int begin, int end) {
+  /** Removes whole lines, and the fewer of the empty lines around them. */
+  public static void remove(TextEdits edits, String text, int begin, int end) {
     int before = begin;
     int above = 0;
     while (before > 0 && isBlank(text, previous(text, before))) {
@@ -65,12 +76,16 @@ public final class TextLines {
       behind = next(text, behind);
       below++;
     }
-    if (behind == text.length()) {
-      move.edits(move.from()).remove(before, behind);
+    boolean first = before > 0 && text.substring(0, before).stripTrailing().endsWith("{");
+    boolean last = behind < text.length() && text.startsWith("}", indented(text, behind));
+    if (behind == text.length() || last && !first) {
+      edits.remove(before, behind == text.length() ? behind : end);
+    } else if (first) {
+      edits.remove(begin, behind);
     } else if (before == 0 || below <= above) {
-      move.edits(move.from()).remove(begin, before == 0 || above > 0 ? behind : end);
+      edits.remove(begin, before == 0 || above > 0 ? behind : end);
     } else {
-      move.edits(move.from()).remove(before, end);
+      edits.remove(before, end);
     }
   }
 
@@ -83,7 +98,7 @@ public final class TextLines {
     String text = tree.text();
     int found = begin;
     int before = tree.previous(node);
-    while (tree.is(before, "comment") && isRightAbove(tree, before, found)) {
+    while (tree.kind(before).endsWith("comment") && isRightAbove(tree, before, found)) {
       found = tree.begin(before);
       before = tree.previous(before);
     }
@@ -92,10 +107,16 @@ public final class TextLines {
 
   /** The comment about rights that the old source begins with, and an empty line; or nothing. */
   public static String licence(Relocation move) {
-    Syntax tree = move.tree(move.from());
-    String text = move.text(move.from());
+    return licence(move.tree(move.from()), move.lineEnd(move.from()));
+  }
+
+  /** The comment about rights that a source begins with, and an empty line; or nothing. */
+  public static String licence(Syntax tree, String lineEnd) {
+    String text = tree.text();
     int end = 0;
-    for (int child = tree.first(0); tree.is(child, "comment"); child = tree.next(child)) {
+    for (int child = tree.first(0);
+        tree.kind(child).endsWith("comment");
+        child = tree.next(child)) {
       String between = text.substring(end, tree.begin(child));
       boolean near = between.isBlank() && between.indexOf('\n') < 0;
       if (!near) {
@@ -105,9 +126,7 @@ public final class TextLines {
     }
     String head = text.substring(0, end);
     int begin = head.startsWith("#!") ? next(text, 0) : 0;
-    return isOfRights(head)
-        ? head.substring(begin).stripTrailing() + twice(move.lineEnd(move.from()))
-        : "";
+    return isOfRights(head) ? head.substring(begin).stripTrailing() + twice(lineEnd) : "";
   }
 
   /** Whether a comment is about rights. */

@@ -113,6 +113,8 @@ public final class Outline {
     NAME,
     /** Such a name with all that is around what it means, from which nothing else can be meant. */
     PATH,
+    /** A name that is written from the top, with all namespaces around what it means. */
+    FULL,
     /** The type of a variable. */
     OF_TYPE,
     /** The object whose method it stands in. */
@@ -139,7 +141,7 @@ public final class Outline {
 
     /** Whether the chain begins with a name that has to be looked up. */
     public boolean isNamed() {
-      return root == Root.NAME || root == Root.PATH;
+      return root == Root.NAME || root == Root.PATH || root == Root.FULL;
     }
   }
 

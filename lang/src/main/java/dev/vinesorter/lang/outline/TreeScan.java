@@ -14,6 +14,9 @@ import java.util.Set;
 
 /** What scans of languages with classes in namespaces have in common. */
 public abstract class TreeScan extends Scan {
+  /** What a name that is written from the top may begin with. */
+  private static final String TOP = "global::";
+
   /** What ends a name. */
   private static final String ARGUMENTS = "<([?";
 
@@ -39,7 +42,8 @@ public abstract class TreeScan extends Scan {
   /** The names of a qualified one. */
   protected final List<String> parts(String written) {
     List<String> parts = new ArrayList<>();
-    for (String part : withoutArguments(written).strip().split("[.\\\\:]+")) {
+    String plain = written.startsWith(TOP) ? written.substring(TOP.length()) : written;
+    for (String part : withoutArguments(plain).strip().split("[.\\\\:]+")) {
       if (!part.isBlank()) {
         parts.add(part.strip());
       }
@@ -64,7 +68,7 @@ public abstract class TreeScan extends Scan {
     boolean named =
         !parts.isEmpty()
             && parts.stream().allMatch(one -> Character.isJavaIdentifierStart(one.charAt(0)))
-            && text.indexOf(' ') < 0
+            && withoutArguments(text).strip().indexOf(' ') < 0
             && text.indexOf('|') < 0;
     return named ? String.join(".", parts) : "";
   }
@@ -145,9 +149,14 @@ public abstract class TreeScan extends Scan {
 
   /** A field of a type, or a variable outside of all. */
   protected final int field(int node, int name, int traits, String written) {
+    return field(node, name, tree.text(name), traits, written);
+  }
+
+  /** A field that is called otherwise than its name reads. */
+  protected final int field(int node, int name, String full, int traits, String written) {
     return declare(
         Sort.FIELD,
-        tree.text(name),
+        full,
         node,
         name,
         traits | Trait.FIELD.bit(),
@@ -169,7 +178,13 @@ public abstract class TreeScan extends Scan {
     String last = parts.get(parts.size() - 1);
     int at = tree.text().indexOf(last, tree.begin(node));
     int end = lastEnd(node, last, at);
-    use(kind, parts.size() > 1 ? Root.PATH : Root.NAME, parts, end - last.length(), end);
+    Root root = parts.size() > 1 ? Root.PATH : Root.NAME;
+    use(kind, isFull(tree.text(node)) ? Root.FULL : root, parts, end - last.length(), end);
+  }
+
+  /** Whether a name is written from the top. */
+  protected boolean isFull(String written) {
+    return false;
   }
 
   /** Where the last of the names in a node ends, arguments behind it not counted. */

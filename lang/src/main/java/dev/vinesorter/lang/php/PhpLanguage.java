@@ -1,14 +1,14 @@
 package dev.vinesorter.lang.php;
 
-import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.read.SpacedRules;
+import dev.vinesorter.lang.space.SpacedLanguage;
 import dev.vinesorter.lang.tree.Grammar;
 import java.util.Set;
 import org.treesitter.TreeSitterPhp;
 
-/** PHP as others see it; so far it is looked at and not changed. */
-public final class PhpLanguage extends OutlineLanguage {
-  private static final Grammar GRAMMAR = new Grammar(TreeSitterPhp::new);
+/** PHP as others see it. */
+public final class PhpLanguage extends SpacedLanguage {
+  static final Grammar GRAMMAR = new Grammar(TreeSitterPhp::new);
 
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
@@ -40,6 +40,7 @@ public final class PhpLanguage extends OutlineLanguage {
         "php",
         path -> path.endsWith(".php"),
         (path, text) -> PhpScan.of(path, GRAMMAR.parse(text)),
-        () -> new SpacedRules(COMMON));
+        () -> new SpacedRules(COMMON, false),
+        new PhpSyntax());
   }
 }

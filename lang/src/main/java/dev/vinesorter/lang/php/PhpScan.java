@@ -139,6 +139,11 @@ final class PhpScan extends TreeScan {
     }
   }
 
+  @Override
+  protected boolean isFull(String written) {
+    return written.startsWith("\\");
+  }
+
   private int access(int node) {
     int traits = access(node, "visibility_modifier", Trait.PUBLIC.bit());
     return traits | (tree.childOf(node, "static_modifier") >= 0 ? Trait.STATIC.bit() : 0);
@@ -351,7 +356,7 @@ final class PhpScan extends TreeScan {
     }
     if (tree.is(object, "name") || tree.is(object, "qualified_name")) {
       chain.addAll(parts(text));
-      return Root.PATH;
+      return isFull(text) ? Root.FULL : Root.PATH;
     }
     boolean access =
         tree.is(object, "member_access_expression")

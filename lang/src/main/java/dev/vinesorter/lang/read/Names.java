@@ -105,7 +105,7 @@ public final class Names {
   }
 
   /** The full name of a namespace; empty outside of all. */
-  private String space(int file, int decl) {
+  public String space(int file, int decl) {
     Decl one = outlines.get(file).decls().get(decl);
     if (one.sort() != Sort.SPACE) {
       return "";
@@ -174,10 +174,15 @@ public final class Names {
         boolean alone = chain.size() == 1 && isOfType(use.kind());
         at = typed(use.root() == Root.OF_TYPE || alone, file, use.decl(), chain.get(0));
         next = 1;
-        if (at == null && chain.size() > 1 && rules.namespaces()) {
-          at = full(file, expanded(file, chain), 0);
-          next = at == null ? next : chain.size();
+        if ((at == null || isSpace(at)) && chain.size() > 1 && rules.namespaces()) {
+          Place whole = qualified(file, use.decl(), chain);
+          at = whole == null ? at : whole;
+          next = whole == null ? next : chain.size();
         }
+      }
+      case FULL -> {
+        at = full(file, chain, 0);
+        next = chain.size();
       }
       default -> {
         at = null;
@@ -187,7 +192,8 @@ public final class Names {
     for (; at != null && next < chain.size(); next++) {
       Place inside = member(at, chain.get(next), 0);
       if (inside == null) {
-        return unknown(file, use, at);
+        // What another name for a library's type holds is not known; the name is used anyway.
+        return isOtherName(at) && use.kind() == Kind.REFERS ? at : unknown(file, use, at);
       }
       at = inside;
     }
@@ -221,6 +227,52 @@ public final class Names {
     return chain;
   }
 
+  private boolean isOtherName(Place place) {
+    return place.file() >= 0
+        && rules.includes()
+        && decl(place).sort() == Sort.TYPE
+        && !decl(place).more().type().isEmpty();
+  }
+
+  private boolean isSpace(Place place) {
+    return place.file() >= 0 && decl(place).sort() == Sort.SPACE && !rules.includes();
+  }
+
+  /** What a qualified name means: from the top, or from a namespace around where it stands. */
+  private Place qualified(int file, int decl, List<String> chain) {
+    Place found = full(file, expanded(file, chain), 0);
+    for (String space : rules.includes() ? List.<String>of() : spacesAround(file, decl)) {
+      if (found == null && !space.isEmpty()) {
+        List<String> from = new ArrayList<>(Arrays.asList(space.split("\\.")));
+        from.addAll(chain);
+        found = full(file, from, 0);
+      }
+    }
+    return found;
+  }
+
+  /** The namespaces all of whose names are seen where a declaration stands, the innermost first. */
+  public List<String> spacesAround(int file, int decl) {
+    List<String> found = new ArrayList<>();
+    List<Decl> decls = outlines.get(file).decls();
+    for (int at = decl; at > 0; at = decls.get(at).around()) {
+      if (decls.get(at).sort() == Sort.SPACE) {
+        found.addAll(seenFrom(space(file, at)));
+      }
+    }
+    return found;
+  }
+
+  /** A namespace, and those around it where they are seen from inside. */
+  private List<String> seenFrom(String space) {
+    List<String> found = new ArrayList<>(List.of(space));
+    for (int dot = space.lastIndexOf('.'); rules.seesOuter() && dot > 0; ) {
+      found.add(space.substring(0, dot));
+      dot = space.lastIndexOf('.', dot - 1);
+    }
+    return found;
+  }
+
   /** The type that a declaration stands in, or is; -1 for none. */
   private int typeAround(int file, int decl) {
     List<Decl> decls = outlines.get(file).decls();
@@ -237,7 +289,11 @@ public final class Names {
     String last = use.chain().get(use.chain().size() - 1);
     boolean alone = use.chain().size() == 1 && use.root() == Root.NAME;
     boolean known = holder != null && (holder.isForeign() || isWholeFile(holder));
-    boolean never = use.root() == Root.PATH || use.kind() == Kind.THROUGH || rules.isOwn(last);
+    boolean never =
+        use.root() == Root.PATH
+            || use.root() == Root.FULL
+            || use.kind() == Kind.THROUGH
+            || rules.isOwn(last);
     if (alone && !rules.namespaces() || known || never) {
       return holder != null && holder.isForeign() ? holder : null;
     }
@@ -301,7 +357,10 @@ public final class Names {
           found = ofApart(file, one, name, depth);
         }
       } else if (one.sort() == Sort.SPACE) {
-        found = inSpace(file, space(file, at), name);
+        found = rules.includes() ? null : named(file, name, depth);
+        for (String space : found == null ? seenFrom(space(file, at)) : List.<String>of()) {
+          found = found == null ? inSpace(file, space, name) : found;
+        }
       } else if (one.sort() == Sort.TYPE) {
         boolean own = one.name().equals(name) && rules.seesMembers();
         found = own ? Place.of(file, at) : null;
@@ -316,10 +375,35 @@ public final class Names {
     return inFile(file, name, depth);
   }
 
+  /** What an import of just that name means, which beats what the namespace has. */
+  private Place named(int file, String name, int depth) {
+    Place found = null;
+    for (Import one : outlines.get(file).imports()) {
+      if (found == null && one.level() == Import.USING_ONE && one.alias().equals(name)) {
+        found = full(file, Arrays.asList(one.from().split("\\.")), depth + 1);
+      }
+    }
+    return found;
+  }
+
+  /** A function for a type that stands elsewhere, by the namespace that declares it. */
+  private Place apartIn(String space, String name) {
+    for (Place one : apart.getOrDefault(name, List.of())) {
+      Decl decl = decl(one);
+      if (isOfSpace(outlines.get(one.file()).decls().get(decl.around()))
+          && space(one.file(), decl.around()).equals(space)) {
+        return one;
+      }
+    }
+    return null;
+  }
+
   /** What a name means that begins with its namespace; null for nothing. */
   Place full(int file, List<String> chain, int depth) {
     for (int n = chain.size() - 1; n >= 0; n--) {
-      Place first = inSpace(file, String.join(".", chain.subList(0, n)), chain.get(n));
+      String space = String.join(".", chain.subList(0, n));
+      Place first = inSpace(file, space, chain.get(n));
+      first = first == null && n == chain.size() - 1 ? apartIn(space, chain.get(n)) : first;
       Place at = follow(first, chain, n + 1, depth + 1);
       if (at != null && (at.file() < 0 || decl(at).sort() != Sort.SPACE)) {
         return at;
@@ -347,7 +431,7 @@ public final class Names {
     List<Decl> decls = outlines.get(file).decls();
     for (int at = decl; at > 0; at = decls.get(at).around()) {
       Decl one = decls.get(at);
-      if (one.sort() == Sort.FUNCTION && one.name().lastIndexOf("::") > 0) {
+      if (one.name().lastIndexOf("::") > 0) {
         return typeOf(file, one, 1);
       }
     }
@@ -457,15 +541,21 @@ public final class Names {
     }
     Set<Integer> visible = rules.includes() ? seen(file) : null;
     Place declared = null;
+    Place opened = null;
     for (Place one : all) {
       boolean sees = visible == null || visible.contains(one.file());
+      if (sees && isSpace(one)) {
+        // Another source may say what it is besides a namespace.
+        opened = opened == null ? one : opened;
+        continue;
+      }
       if (sees && !decl(one).only()) {
         return one;
       }
       declared = sees ? one : declared;
     }
     if (declared == null) {
-      return null;
+      return opened;
     }
     // A header says that it is defined somewhere: where just one source does, that is it.
     Place defined = null;
@@ -528,6 +618,7 @@ public final class Names {
       case SPACE -> found = inSpace(asking, space(of.file(), of.decl()), name);
       case TYPE -> {
         found = inside(of.file(), of.decl(), name);
+        found = found == null ? opened(of, name) : found;
         for (Place one : found == null ? above(of) : List.<Place>of()) {
           found = found == null ? member(one, name, depth + 1) : found;
         }
@@ -553,14 +644,29 @@ public final class Names {
     return found;
   }
 
+  /** What another source has in a type that it opens as a namespace. */
+  private Place opened(Place type, String name) {
+    if (!rules.namespaces() || rules.includes()) {
+      return null;
+    }
+    Decl decl = decl(type);
+    String around = space(type.file(), decl.around());
+    String full = around.isEmpty() ? decl.name() : around + "." + decl.name();
+    boolean top = isOfSpace(outlines.get(type.file()).decls().get(decl.around()));
+    return top && spaces.containsKey(full) ? inSpace(type.file(), full, name) : null;
+  }
+
   /** What a type as written means where a declaration stands. */
   private Place chain(int file, int decl, List<String> names) {
     boolean before = typesOnly;
     typesOnly = rules.namespaces();
     Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), names.get(0), 1);
     typesOnly = before;
-    if (at == null && names.size() > 1 && rules.namespaces()) {
-      return full(file, expanded(file, names), 1);
+    if ((at == null || isSpace(at)) && names.size() > 1 && rules.namespaces()) {
+      Place whole = qualified(file, decl, names);
+      if (whole != null || at == null) {
+        return whole;
+      }
     }
     return follow(at, names, 1, 1);
   }

@@ -34,6 +34,11 @@ public interface Rules {
     return includes();
   }
 
+  /** Whether what a namespace has is seen by its name alone in those inside of it. */
+  default boolean seesOuter() {
+    return includes();
+  }
+
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
 

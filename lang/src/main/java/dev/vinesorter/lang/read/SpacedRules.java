@@ -9,14 +9,17 @@ import java.util.Set;
 /** Languages whose namespaces are the same in all files: a package is a namespace. */
 public class SpacedRules implements Rules {
   private final Set<String> common;
+  private final boolean seesOuter;
 
   /**
    * The rules.
    *
    * @param common names that members of many library types have
+   * @param seesOuter whether a namespace sees what those around it have
    */
-  public SpacedRules(Set<String> common) {
+  public SpacedRules(Set<String> common, boolean seesOuter) {
     this.common = common;
+    this.seesOuter = seesOuter;
   }
 
   @Override
@@ -46,6 +49,11 @@ public class SpacedRules implements Rules {
   @Override
   public boolean namespaces() {
     return true;
+  }
+
+  @Override
+  public boolean seesOuter() {
+    return seesOuter;
   }
 
   @Override

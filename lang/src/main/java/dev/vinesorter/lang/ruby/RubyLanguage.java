@@ -4,7 +4,7 @@ import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.tree.Grammar;
 import org.treesitter.TreeSitterRuby;
 
-/** Ruby as others see it; so far it is looked at and not changed. */
+/** Ruby: its sources go into folders, with every require that names them. */
 public final class RubyLanguage extends OutlineLanguage {
   private static final Grammar GRAMMAR = new Grammar(TreeSitterRuby::new);
 
@@ -14,6 +14,8 @@ public final class RubyLanguage extends OutlineLanguage {
         "ruby",
         path -> path.endsWith(".rb") || path.endsWith(".rake") || path.endsWith(".gemspec"),
         (path, text) -> RubyScan.of(path, GRAMMAR.parse(text)),
-        RubyRules::new);
+        RubyRules::new,
+        () -> new RubySpecifiers(new RubyRules()),
+        () -> null);
   }
 }

@@ -60,7 +60,8 @@ final class RubyRules extends SpacedRules {
             "options",
             "add",
             "[]",
-            "=="));
+            "=="),
+        false);
   }
 
   @Override

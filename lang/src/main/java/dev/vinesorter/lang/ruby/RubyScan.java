@@ -64,6 +64,14 @@ final class RubyScan extends TreeScan {
       }
       case "class" -> {
         int above = tree.child(node, "superclass");
+        int body = tree.child(node, "body");
+        if (above < 0 && body >= 0 && tree.first(body) >= 0 && holdsOnlyTypes(body)) {
+          // It is opened for what stands in it; another source says what it is itself.
+          int name = tree.child(node, "name");
+          int made = space(String.join(".", parts(tree.text(name))), node, name);
+          within(made, () -> inside(body));
+          return;
+        }
         type(
             node,
             last(tree.child(node, "name")),
@@ -207,7 +215,9 @@ final class RubyScan extends TreeScan {
     int receiver = tree.child(node, "receiver");
     int arguments = tree.child(node, "arguments");
     String name = tree.text(method);
-    if (receiver < 0 && name.startsWith("require") && requires(name, arguments)) {
+    boolean autoloads = name.contains("autoload");
+    boolean brings = name.startsWith("require") || name.equals("load");
+    if ((autoloads || receiver < 0 && brings) && requires(name, arguments)) {
       return;
     }
     if (receiver < 0 && MIXES.contains(name) && type >= 0 && open == type) {
@@ -279,9 +289,14 @@ final class RubyScan extends TreeScan {
   }
 
   private boolean requires(String word, int arguments) {
-    int string = tree.childOf(arguments, "string");
+    int string = -1;
+    for (int child = arguments < 0 ? -1 : tree.first(arguments);
+        child >= 0;
+        child = tree.next(child)) {
+      string = tree.is(child, "string") ? child : string;
+    }
     int content = string < 0 ? -1 : tree.childOf(string, "string_content");
-    if (content < 0) {
+    if (content < 0 || tree.childOf(string, "interpolation") >= 0) {
       return false;
     }
     String from = tree.text(content);
@@ -294,7 +309,8 @@ final class RubyScan extends TreeScan {
             "",
             tree.begin(content) + 1 + slash,
             tree.end(content),
-            -2));
+            -2,
+            word.contains("autoload")));
     return true;
   }
 

@@ -1,0 +1,188 @@
+package dev.vinesorter.lang.space;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.tree.Syntax;
+import java.nio.file.Files;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** What stands against a move before anything is written. */
+final class Obstacles {
+  private final SpaceMove move;
+  private final Tops tops;
+
+  Obstacles(SpaceMove move) {
+    this.move = move;
+    this.tops = move.tops();
+  }
+
+  void find() {
+    Set<String> names = new TreeSet<>();
+    for (Departure goes : move.departures()) {
+      for (int decl : goes.decls()) {
+        Place top = Place.of(goes.file(), decl);
+        names.add(tops.own(top));
+        clash(goes, top);
+      }
+      place(goes);
+      if (!goes.whole() && move.language().isLoadedByName()) {
+        loaded(goes);
+      }
+    }
+    for (int file = 0; file < move.files(); file++) {
+      halfRead(file, names);
+      foreignSources(file);
+    }
+  }
+
+  /** A name that the namespace has already. */
+  private void clash(Departure goes, Place top) {
+    Decl decl = move.names().decl(top);
+    for (Place other : tops.in(goes.space(), tops.own(top))) {
+      Sort sort = move.names().decl(other).sort();
+      boolean overload =
+          move.language().overloads() && decl.sort() == Sort.FUNCTION && sort == Sort.FUNCTION;
+      boolean there = !move.moves(other) && (sort == decl.sort() || sort == Sort.TYPE) && !overload;
+      if (there && !(goes.space().equals(tops.space(top)))) {
+        move.refuse(
+            RefusalCode.NAME_CLASH,
+            goes.space()
+                + " has a '"
+                + tops.own(top)
+                + "' already, in "
+                + move.path(other.file())
+                + ".",
+            goes.file(),
+            decl.nameAt(),
+            decl.nameAt() + 1);
+      }
+    }
+  }
+
+  /** What is loaded with something else, and would not be without it. */
+  private void loaded(Departure goes) {
+    String path = move.path(goes.file());
+    String name = path.substring(path.lastIndexOf('/') + 1, path.lastIndexOf('.'));
+    for (int decl : goes.decls()) {
+      Decl one = move.outline(goes.file()).decls().get(decl);
+      boolean takes = one.sort() != Sort.TYPE || one.name().equals(name);
+      if (takes) {
+        refuseLoaded(
+            goes,
+            one,
+            "'"
+                + one.name()
+                + "' is loaded together with the rest of its source; move the source.");
+      }
+    }
+    for (Use use : move.outline(goes.file()).uses()) {
+      Tops.Reached reached = tops.reached(goes.file(), use);
+      boolean beside =
+          reached != null
+              && reached.top().file() == goes.file()
+              && !goes.decls().contains(reached.top().decl())
+              && move.names().decl(reached.top()).sort() != Sort.TYPE;
+      Place user = beside ? tops.top(Place.of(goes.file(), use.decl())) : null;
+      if (user != null && goes.decls().contains(user.decl())) {
+        refuseLoaded(
+            goes,
+            move.names().decl(reached.top()),
+            "'"
+                + tops.own(reached.top())
+                + "' is loaded with this source alone, and would be needed elsewhere.");
+      }
+    }
+  }
+
+  private void refuseLoaded(Departure goes, Decl one, String message) {
+    move.refuse(RefusalCode.NOT_YET, message, goes.file(), one.nameAt(), one.nameAt() + 1);
+  }
+
+  /** A source that has to lie where it lies. */
+  private void place(Departure goes) {
+    String path = move.path(goes.file());
+    if (!goes.whole() || path.equals(goes.to())) {
+      return;
+    }
+    Set<String> files = move.project().files();
+    SpaceSyntax.Stay stay = move.language().stays(move.tree(goes.file()), path, files);
+    if (stay != null) {
+      move.refuse(RefusalCode.NOT_YET, stay.reason(), goes.file(), stay.at(), stay.at() + 1);
+    }
+    if (Files.isSymbolicLink(move.sources().root().path().resolve(path))) {
+      move.refuse(
+          RefusalCode.LINKED_FILE, path + " is a symbolic link; move the file that it leads to.");
+    }
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    for (int file = 0; file < move.files(); file++) {
+      if (file != goes.file() && move.text(file).contains(name)) {
+        int at = move.language().reads(move.tree(file), move.path(file), path);
+        if (at >= 0) {
+          move.refuse(
+              RefusalCode.NOT_YET,
+              move.path(file) + " loads " + path + " by its path, which does not follow yet.",
+              file,
+              at,
+              at + 1);
+        }
+      }
+    }
+  }
+
+  /** Where a text departs from the grammar, each name that moves has to be understood. */
+  private void halfRead(int file, Set<String> names) {
+    Outline outline = move.outline(file);
+    if (outline.error() == -1) {
+      return;
+    }
+    String text = move.text(file);
+    Set<Integer> known = new HashSet<>();
+    outline.uses().forEach(use -> known.add(use.at()));
+    for (Use use : outline.uses()) {
+      for (int n = 0; use.isNamed() && n < use.chain().size(); n++) {
+        known.add(Written.begin(text, use.at(), use.chain(), n));
+      }
+    }
+    outline.imports().forEach(one -> known.add(one.at()));
+    outline.decls().forEach(one -> known.add(one.nameAt()));
+    Syntax tree = move.tree(file);
+    for (String name : names) {
+      for (int at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + 1)) {
+        int end = at + name.length();
+        boolean member = at > 0 && text.charAt(at - 1) == '.';
+        if (!member && Written.isWhole(text, at, end) && !known.contains(at) && !isText(tree, at)) {
+          move.refuse(
+              RefusalCode.HALF_READ,
+              "'"
+                  + name
+                  + "' stands where the text departs from the grammar, so what it means is not"
+                  + " known.",
+              file,
+              at,
+              end);
+          return;
+        }
+      }
+    }
+  }
+
+  private static boolean isText(Syntax tree, int at) {
+    String kind = tree.kind(tree.innermost(at));
+    return kind.endsWith("comment") || kind.contains("string");
+  }
+
+  /** Sources of another language that name what moves, and that do not follow yet. */
+  private void foreignSources(int file) {
+    // Told once, with the first source that leaves.
+    if (move.departures().isEmpty() || move.departures().get(0).file() != file) {
+      return;
+    }
+    new OtherSources(move).refuse();
+  }
+}
