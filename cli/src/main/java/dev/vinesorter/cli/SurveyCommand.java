@@ -37,6 +37,14 @@ final class SurveyCommand extends BaseCommand {
   private String classpath = "";
 
   @Option(
+      names = "--include-path",
+      paramLabel = "DIR",
+      description =
+          "A folder below the root in which includes of C and C++ are looked for, before those that"
+              + " compile_commands.json tells; may be said again.")
+  private List<String> includePath = new ArrayList<>();
+
+  @Option(
       names = "--encoding",
       paramLabel = "E",
       description = "Encoding of the sources (default: UTF-8).")
@@ -75,6 +83,20 @@ final class SurveyCommand extends BaseCommand {
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
+  /** The folders of includes, each as a path from the root. */
+  private List<String> includeFolders(Path root) {
+    List<String> found = new ArrayList<>();
+    for (String folder : includePath) {
+      Path path = root.resolve(folder).toAbsolutePath().normalize();
+      if (!path.startsWith(root) || !Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS)) {
+        throw new UsageException(
+            folder + " is no folder below the root. Name one from the root, such as 'include'.");
+      }
+      found.add(root.relativize(path).toString().replace(File.separatorChar, '/'));
+    }
+    return found;
+  }
+
   @Override
   public Integer call() {
     Workbench bench = workbench();
@@ -98,7 +120,8 @@ final class SurveyCommand extends BaseCommand {
         libraries.add(Path.of(path).toAbsolutePath().toString());
       }
     }
-    ReadOptions options = new ReadOptions(libraries, encoding, leaveOut, marks);
+    ReadOptions options =
+        new ReadOptions(libraries, encoding, leaveOut, marks, includeFolders(bench.root().path()));
     KeptSurvey known = anew ? null : bench.unchanged(options);
     KeptSurvey kept =
         known != null

@@ -4,6 +4,7 @@ import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.read.LookupPaths;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.treesitter.TreeSitterC;
@@ -32,6 +33,7 @@ public final class CLanguage extends OutlineLanguage {
         CRules::new,
         CSpecifiers::new,
         () -> new CDeclarations(CLanguage::parse));
+    listensTo(LookupPaths::saysIncludes);
   }
 
   /** What stands behind the last dot of a path. */

@@ -120,6 +120,12 @@ final class CRules implements Rules {
         return Place.of(beside, 0);
       }
     }
+    for (String in : project.lookups().includes(path)) {
+      int found = project.number(Project.normal(Project.join(in, one.from())));
+      if (found >= 0) {
+        return Place.of(found, 0);
+      }
+    }
     boolean standard = one.level() == 0 && STANDARD.contains(one.from());
     for (String around : standard ? List.<String>of() : Project.upwards(folder)) {
       for (String place : CONVENTIONAL) {

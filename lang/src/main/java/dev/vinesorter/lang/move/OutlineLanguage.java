@@ -15,6 +15,7 @@ import java.util.function.Supplier;
 public abstract class OutlineLanguage implements Language {
   private final String name;
   private final Predicate<String> isSource;
+  private Predicate<String> tells = path -> false;
   private final OutlineReader.Scanner scanner;
   private final Supplier<Rules> rules;
   private final Supplier<Specifiers> specifiers;
@@ -53,6 +54,11 @@ public abstract class OutlineLanguage implements Language {
     this.inFiles = inFiles;
   }
 
+  /** Lets files that are no sources have a say in how those are read. */
+  protected final void listensTo(Predicate<String> files) {
+    tells = files;
+  }
+
   @Override
   public final String name() {
     return name;
@@ -60,7 +66,7 @@ public abstract class OutlineLanguage implements Language {
 
   @Override
   public final boolean owns(String path) {
-    return isSource.test(path);
+    return isSource.test(path) || tells.test(path);
   }
 
   @Override

@@ -35,7 +35,7 @@ public final class Readings {
 
   /** The outlines of the sources as they are. */
   public Project project(Overlay sources) {
-    return reader.project(sources, known, changed(sources));
+    return reader.project(sources, options, known, changed(sources));
   }
 
   /** What sources read after a step that is not accepted yet. */

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.read;
 
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.source.read.LookupPaths;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
@@ -66,8 +67,9 @@ public final class OutlineReader implements SourceReader {
    *
    * @param changed the paths of these
    */
-  public Project project(Overlay sources, Reading before, Set<String> changed) {
-    return project(sources, Progress.SILENT, kept(before, changed));
+  public Project project(
+      Overlay sources, ReadOptions options, Reading before, Set<String> changed) {
+    return project(sources, options, Progress.SILENT, kept(before, changed));
   }
 
   /** What was noted of sources that did not change since. */
@@ -94,7 +96,7 @@ public final class OutlineReader implements SourceReader {
 
   private Reading read(
       Overlay sources, ReadOptions options, Progress progress, Map<String, String> kept) {
-    Project project = project(sources, progress, kept);
+    Project project = project(sources, options, progress, kept);
     Map<String, String> notes = new TreeMap<>();
     for (Outline one : project.outlines()) {
       String note = kept.get(one.path());
@@ -107,7 +109,8 @@ public final class OutlineReader implements SourceReader {
   }
 
   /** The outlines of all sources: kept ones where nothing changed, else made by several threads. */
-  private Project project(Overlay sources, Progress progress, Map<String, String> kept) {
+  private Project project(
+      Overlay sources, ReadOptions options, Progress progress, Map<String, String> kept) {
     List<String> paths = sources.paths().stream().filter(isSource).sorted().toList();
     List<Outline> outlines = new ArrayList<>();
     int threads = Math.max(1, Math.min(8, Runtime.getRuntime().availableProcessors()));
@@ -136,7 +139,7 @@ public final class OutlineReader implements SourceReader {
     } finally {
       pool.shutdownNow();
     }
-    return new Project(outlines, sources.paths());
+    return new Project(outlines, sources.paths(), LookupPaths.of(sources, options));
   }
 
   private Outline outline(Overlay sources, String path) {

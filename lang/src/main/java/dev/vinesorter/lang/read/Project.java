@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.read;
 
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.source.read.LookupPaths;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -14,10 +15,12 @@ public final class Project {
   private final List<Outline> outlines;
   private final Map<String, Integer> numbers = new HashMap<>();
   private final Set<String> files;
+  private final LookupPaths lookups;
   private final Set<String> folders = new HashSet<>();
 
-  Project(List<Outline> outlines, Collection<String> files) {
+  Project(List<Outline> outlines, Collection<String> files, LookupPaths lookups) {
     this.outlines = outlines;
+    this.lookups = lookups;
     this.files = new HashSet<>(files);
     for (int n = 0; n < outlines.size(); n++) {
       numbers.put(outlines.get(n).path(), n);
@@ -64,6 +67,11 @@ public final class Project {
       }
     }
     return normal.toString();
+  }
+
+  /** Where the build looks for what sources bring in. */
+  public LookupPaths lookups() {
+    return lookups;
   }
 
   public List<Outline> outlines() {

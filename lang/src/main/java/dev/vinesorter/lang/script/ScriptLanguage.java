@@ -4,6 +4,7 @@ import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.read.LookupPaths;
 import org.treesitter.TreeSitterJavascript;
 import org.treesitter.TreeSitterTypescript;
 
@@ -21,6 +22,7 @@ public final class ScriptLanguage extends OutlineLanguage {
         ScriptRules::new,
         ScriptSpecifiers::new,
         () -> new ScriptDeclarations(ScriptLanguage::parse));
+    listensTo(LookupPaths::saysModules);
   }
 
   private static Outline scan(String path, String text) {

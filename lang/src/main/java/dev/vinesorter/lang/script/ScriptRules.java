@@ -4,6 +4,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.read.Rules;
+import dev.vinesorter.source.read.LookupPaths;
 import java.util.List;
 import java.util.Set;
 
@@ -77,6 +78,13 @@ final class ScriptRules implements Rules {
       return found == null ? Place.foreign("") : found;
     }
     String from = one.from();
+    for (LookupPaths.Alias alias : project.lookups().aliases(folder)) {
+      String named = alias.path(from);
+      Place found = named == null ? null : module(project, Project.normal(named));
+      if (found != null) {
+        return found;
+      }
+    }
     String inside = from.startsWith("@/") || from.startsWith("~/") ? from.substring(2) : from;
     boolean marked = !inside.equals(from) || from.startsWith("src/");
     for (String around : marked ? Project.upwards(folder) : List.<String>of()) {

@@ -134,7 +134,7 @@ final class SurveyFile {
   }
 
   private static ReadOptions options(ByteBuffer in) {
-    return new ReadOptions(strings(in), string(in), strings(in), strings(in));
+    return new ReadOptions(strings(in), string(in), strings(in), strings(in), strings(in));
   }
 
   private static int[] numbers(ByteBuffer in) {
@@ -207,6 +207,7 @@ final class SurveyFile {
       string(options.encoding());
       strings(options.leaveOut());
       strings(options.marks());
+      strings(options.includePath());
     }
 
     void strings(List<String> texts) {

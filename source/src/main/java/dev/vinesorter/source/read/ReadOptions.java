@@ -16,20 +16,26 @@ import java.util.function.Predicate;
  * @param encoding name of the encoding; empty for UTF-8
  * @param leaveOut path globs of files that stand outside looks and judgements
  * @param marks texts in a leading comment that tell a file was written by a program
+ * @param includePath folders below the root in which includes are looked for, before others
  */
 public record ReadOptions(
-    List<String> classpath, String encoding, List<String> leaveOut, List<String> marks) {
+    List<String> classpath,
+    String encoding,
+    List<String> leaveOut,
+    List<String> marks,
+    List<String> includePath) {
   public static final ReadOptions DEFAULT = new ReadOptions(List.of(), "", List.of());
 
   /** Without marks of generated code. */
   public ReadOptions(List<String> classpath, String encoding, List<String> leaveOut) {
-    this(classpath, encoding, leaveOut, List.of());
+    this(classpath, encoding, leaveOut, List.of(), List.of());
   }
 
   public ReadOptions {
     classpath = List.copyOf(classpath);
     leaveOut = List.copyOf(leaveOut);
     marks = List.copyOf(marks);
+    includePath = List.copyOf(includePath);
   }
 
   /** The same with what a trellis leaves out and how it tells generated code. */
@@ -38,7 +44,7 @@ public record ReadOptions(
     trellis.leaveOut().stream().filter(glob -> !allOut.contains(glob)).forEach(allOut::add);
     List<String> allMarks = new ArrayList<>(marks);
     trellis.marks().stream().filter(mark -> !allMarks.contains(mark)).forEach(allMarks::add);
-    return new ReadOptions(classpath, encoding, allOut, allMarks);
+    return new ReadOptions(classpath, encoding, allOut, allMarks, includePath);
   }
 
   /** The expected encoding. */

@@ -37,7 +37,9 @@ class KeptSurveyTest {
 
   private KeptSurvey kept(Root root) {
     ReadOptions options = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("**/out/**"));
-    ReadOptions more = new ReadOptions(List.of("/lib/x.jar"), "UTF-8", List.of("x"), List.of("m"));
+    ReadOptions more =
+        new ReadOptions(
+            List.of("/lib/x.jar"), "UTF-8", List.of("x"), List.of("m"), List.of("include"));
     return new KeptSurvey(
         survey(),
         Memo.of(java.util.Map.of("a/A.card", "ä note")),
