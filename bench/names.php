@@ -45,6 +45,8 @@ function names(array $tokens): void
             $classes[] = $depth;
         } elseif ($kind === T_USE && !$classes && text($tokens[$n - 1] ?? '') !== ')') {
             $n = uses($tokens, $n, $uses);
+        } elseif ($kind === T_DECLARE) {
+            $n += 3;
         } elseif (in_array($kind, [T_STRING, T_NAME_QUALIFIED, T_NAME_FULLY_QUALIFIED, T_NAME_RELATIVE])) {
             $before = text($tokens[$n - 1] ?? '');
             $after = text($tokens[$n + 1] ?? '');
@@ -112,5 +114,6 @@ function resolve(string $name, string $space, array $uses, string $sort): string
     if (count($parts) === 1 && ($sort === 'function' ? function_exists($name) : defined($name) || $name === strtoupper($name))) {
         return $name;
     }
-    return ltrim($space . '\\' . $name, '\\');
+    // A function that stands alone is that of the namespace, or else the one outside of all.
+    return ltrim(($sort === 'function' && count($parts) === 1 ? '*' : $space) . '\\' . $name, '\\');
 }

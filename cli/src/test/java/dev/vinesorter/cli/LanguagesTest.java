@@ -229,6 +229,87 @@ class LanguagesTest {
   }
 
   @Test
+  void kotlinAndJavaSeeEachOtherAndFollow() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- app/src/salt/press/Press.java
+        package salt.press;
+
+        public class Press {
+          public boolean isHot() {
+            return true;
+          }
+
+          public void cool() {}
+        }
+        --- app/src/salt/press/Iron.kt
+        package salt.press
+
+        class Iron(val press: Press)
+        --- app/src/salt/desk/Desk.kt
+        package salt.desk
+
+        import salt.press.Press
+
+        class Desk {
+            fun dry(press: Press): salt.press.Press? = if (press.isHot) press else null
+        }
+
+        fun lay(desk: Desk) = desk
+        --- app/src/salt/desk/Clerk.java
+        package salt.desk;
+
+        class Clerk {
+          Object work(Desk desk) {
+            return DeskKt.lay(desk);
+          }
+        }
+        --- move.yaml
+        steps:
+          - move: salt.press.Press
+            into: salt.tools
+        --- rename.yaml
+        steps:
+          - rename: salt.press.Press#isHot()
+            to: isWarm
+        --- cool.yaml
+        steps:
+          - rename: salt.press.Press#cool()
+            to: chill
+        """);
+    Map<String, String> before = Program.sources(folder);
+    run("survey");
+    String all = run("export", "--as", "csv", "--level", "member").out();
+    assertThat(all).contains("salt.desk.Desk#dry(),salt.press.Press#isHot(),reads,1");
+    String types = run("export", "--as", "csv", "--level", "type").out();
+    assertThat(types)
+        .contains("salt.desk.Clerk,salt.desk.Desk,refers,1")
+        .contains("salt.desk.Clerk,salt.desk.Desk_kt,refers,1")
+        .contains("salt.press.Iron,salt.press.Press,refers,1");
+
+    Program.Run renamed = run("rehearse", "rename.yaml");
+    assertThat(renamed.code()).isEqualTo(1);
+    assertThat(renamed.out()).contains("not-yet: app/src/salt/desk/Desk.kt names salt.press.Press");
+    assertThat(run("rehearse", "cool.yaml").code()).isZero();
+
+    JsonNode applied = run("apply", "move.yaml", "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after.get("app/src/salt/press/Iron.kt"))
+        .isEqualTo(
+            "package salt.press\n\nimport salt.tools.Press\n\nclass Iron(val press: Press)\n");
+    assertThat(after.get("app/src/salt/desk/Desk.kt"))
+        .contains("import salt.tools.Press\n", "fun dry(press: Press): salt.tools.Press?");
+    run("survey", "--anew");
+    assertThat(run("export", "--as", "csv", "--level", "type").out())
+        .contains("salt.press.Iron,salt.tools.Press,refers,1");
+    assertThat(run("undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
+  @Test
   void whatALanguageCannotDoIsSaid() throws IOException {
     Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: tools.price\n");
     Program.Run run = run("rehearse", "plan.yaml");

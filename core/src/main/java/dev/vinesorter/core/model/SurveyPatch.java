@@ -39,6 +39,29 @@ public final class SurveyPatch {
     }
   }
 
+  /** What becomes of uses of units that are not carried over. */
+  public interface Others {
+    /** Says nothing of any. */
+    Others NONE = used -> UNKNOWN;
+
+    /** {@link #unit} of a use that is left out. */
+    int LEFT_OUT = -1;
+
+    /**
+     * The builder's unit that stands for one of the old survey, which belongs to a library or
+     * stands in a file that is not kept; {@link #LEFT_OUT}, or less where nobody says.
+     */
+    int unit(int used);
+
+    /** Hears of a use that is left out. */
+    default void leftOut(int reference) {}
+
+    /** Whether a name that was bound to nothing is bound now. */
+    default boolean isBound(Survey.Unresolved name) {
+      return false;
+    }
+  }
+
   /** Puts the units of the files kept into a builder. */
   public static SurveyPatch begin(Survey old, SurveyBuilder builder, IntPredicate keptFile) {
     Units units = old.units();
@@ -88,11 +111,20 @@ public final class SurveyPatch {
    * @throws DoesNotFitException when a unit that one of them uses is not there any more
    */
   public void finish() throws DoesNotFitException {
+    finish(Others.NONE);
+  }
+
+  /** The same, where somebody knows what became of others. */
+  public void finish(Others others) throws DoesNotFitException {
     References references = old.references();
     for (int unit = 0; unit < kept.length; unit++) {
       for (int r = references.row(unit); kept[unit] && r < references.row(unit + 1); r++) {
-        int used = found(references.target(r));
-        builder.reference(unitOf[unit], used, references.at(r), references.packed(r));
+        int used = found(references.target(r), others);
+        if (used == Others.LEFT_OUT) {
+          others.leftOut(r);
+        } else {
+          builder.reference(unitOf[unit], used, references.at(r), references.packed(r));
+        }
       }
     }
     Set<String> files = new HashSet<>();
@@ -102,21 +134,25 @@ public final class SurveyPatch {
       }
     }
     for (Survey.Unresolved name : old.unresolved()) {
-      if (files.contains(name.site().file())) {
+      if (files.contains(name.site().file()) && !others.isBound(name)) {
         builder.unresolved(name.name(), name.site());
       }
     }
   }
 
-  private int found(int used) throws DoesNotFitException {
+  private int found(int used, Others others) throws DoesNotFitException {
     if (unitOf[used] != UNKNOWN) {
       return unitOf[used];
     }
     Units units = old.units();
+    int other = others.unit(used);
+    if (other >= Others.LEFT_OUT) {
+      return other;
+    }
     if (units.has(used, Trait.FOREIGN)) {
       return copied(used);
     }
-    int around = units.parent(used) < 0 ? -1 : found(units.parent(used));
+    int around = units.parent(used) < 0 ? -1 : found(units.parent(used), others);
     if (!builder.knows(units.level(used), around, units.simpleName(used))) {
       throw new DoesNotFitException(units.name(used) + " is gone, but still used");
     }

@@ -54,7 +54,7 @@ public final class CSharpLanguage extends SpacedLanguage {
         "csharp",
         path -> path.endsWith(".cs"),
         (path, text) -> CSharpScan.of(path, parse(text)),
-        () -> new SpacedRules(COMMON, true),
+        () -> new SpacedRules(COMMON, true, ""),
         new CSharpSyntax());
   }
 

@@ -50,8 +50,13 @@ public final class KotlinLanguage extends SpacedLanguage {
         "kotlin",
         path -> path.endsWith(".kt") || path.endsWith(".kts"),
         (path, text) -> KotlinScan.of(path, parse(text)),
-        () -> new SpacedRules(COMMON, false),
+        () -> new SpacedRules(COMMON, false, ".java"),
         new KotlinSyntax());
+  }
+
+  @Override
+  public String neighbour() {
+    return "java";
   }
 
   /** The tree of a text; what the grammar does not know of interfaces is left out. */

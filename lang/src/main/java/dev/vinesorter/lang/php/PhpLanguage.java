@@ -40,7 +40,7 @@ public final class PhpLanguage extends SpacedLanguage {
         "php",
         path -> path.endsWith(".php"),
         (path, text) -> PhpScan.of(path, GRAMMAR.parse(text)),
-        () -> new SpacedRules(COMMON, false),
+        () -> new SpacedRules(COMMON, false, ""),
         new PhpSyntax());
   }
 }

@@ -85,6 +85,11 @@ final class PhpSyntax implements SpaceSyntax {
   }
 
   @Override
+  public boolean fallsBack() {
+    return true;
+  }
+
+  @Override
   public boolean isLoadedByName() {
     return true;
   }

@@ -241,6 +241,7 @@ public final class Names {
   /** What a qualified name means: from the top, or from a namespace around where it stands. */
   private Place qualified(int file, int decl, List<String> chain) {
     Place found = full(file, expanded(file, chain), 0);
+    found = found == null ? neighbour(expanded(file, chain)) : found;
     for (String space : rules.includes() ? List.<String>of() : spacesAround(file, decl)) {
       if (found == null && !space.isEmpty()) {
         List<String> from = new ArrayList<>(Arrays.asList(space.split("\\.")));
@@ -375,12 +376,62 @@ public final class Names {
     return inFile(file, name, depth);
   }
 
+  /**
+   * What another language declares in the same namespaces: a type of it by its full name, or what
+   * is in one; null for nothing.
+   */
+  private Place neighbour(List<String> full) {
+    int cut = neighbourCut(project, rules, full);
+    return cut < 0 ? null : Place.foreign(String.join(".", full));
+  }
+
+  /** How many names of a full one come before that of a neighbour's type; -1 for no such. */
+  static int neighbourCut(Project project, Rules rules, List<String> full) {
+    for (int n = 1; !rules.neighbours().isEmpty() && n < full.size(); n++) {
+      if (project.hasFileOf(full.subList(0, n + 1), rules.neighbours())) {
+        return n;
+      }
+    }
+    return -1;
+  }
+
+  /**
+   * What a neighbour declares that a source sees by the name alone: in its package, or a star's.
+   */
+  private Place neighbour(int file, String name) {
+    if (rules.neighbours().isEmpty()) {
+      return null;
+    }
+    List<String> seen = new ArrayList<>();
+    for (Decl one : outlines.get(file).decls()) {
+      if (one.sort() == Sort.SPACE) {
+        seen.add(one.name());
+      }
+    }
+    for (Import one : outlines.get(file).imports()) {
+      if (one.level() == Import.USING_ALL) {
+        seen.add(one.from());
+      }
+    }
+    for (String space : seen) {
+      List<String> full = new ArrayList<>(Arrays.asList(space.split("\\.")));
+      full.add(name);
+      Place found = neighbour(full);
+      if (found != null) {
+        return found;
+      }
+    }
+    return null;
+  }
+
   /** What an import of just that name means, which beats what the namespace has. */
   private Place named(int file, String name, int depth) {
     Place found = null;
     for (Import one : outlines.get(file).imports()) {
       if (found == null && one.level() == Import.USING_ONE && one.alias().equals(name)) {
-        found = full(file, Arrays.asList(one.from().split("\\.")), depth + 1);
+        List<String> full = Arrays.asList(one.from().split("\\."));
+        found = full(file, full, depth + 1);
+        found = found == null ? neighbour(full) : found;
       }
     }
     return found;
@@ -519,7 +570,8 @@ public final class Names {
         included = included == null || from != null ? from : included;
       }
     }
-    return included != null ? included : own;
+    Place there = included != null ? included : own;
+    return there != null ? there : neighbour(file, name);
   }
 
   /** What the name of an import means: what is taken, or the first part of a dotted name. */

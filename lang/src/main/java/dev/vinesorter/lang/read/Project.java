@@ -83,6 +83,25 @@ public final class Project {
     return path == null ? -1 : numbers.getOrDefault(path, -1);
   }
 
+  /** Folders of files that are called so. */
+  private final Map<String, List<String>> byName = new HashMap<>();
+
+  /**
+   * Whether a file lies in folders called like the names before the last one, and is called like
+   * that.
+   */
+  boolean hasFileOf(List<String> names, String end) {
+    if (byName.isEmpty()) {
+      for (String path : files) {
+        String name = path.substring(path.lastIndexOf('/') + 1);
+        byName.computeIfAbsent(name, key -> new ArrayList<>(1)).add("/" + path);
+      }
+    }
+    String last = names.get(names.size() - 1) + end;
+    String path = "/" + String.join("/", names) + end;
+    return byName.getOrDefault(last, List.of()).stream().anyMatch(one -> one.endsWith(path));
+  }
+
   /** Whether there is such a file, of whatever language. */
   public boolean hasFile(String path) {
     return files.contains(path);
@@ -90,6 +109,22 @@ public final class Project {
 
   public boolean hasFolder(String path) {
     return folders.contains(path);
+  }
+
+  /** Whether a source holds test code, by its folder or its name. */
+  public static boolean isTest(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    boolean folder =
+        ("/" + path).contains("/test/")
+            || ("/" + path).contains("/tests/")
+            || ("/" + path).contains("/__tests__/");
+    int dot = name.indexOf('.');
+    String base = dot < 0 ? name : name.substring(0, dot);
+    return folder
+        || base.startsWith("test_")
+        || base.endsWith("_test")
+        || name.contains(".test.")
+        || name.contains(".spec.");
   }
 
   /** All folders that hold files somewhere. */

@@ -39,6 +39,14 @@ public interface Rules {
     return includes();
   }
 
+  /**
+   * The end of the sources of another language that see the same namespaces; empty for none. Such a
+   * source is called like the type that it declares, in folders called like its namespace.
+   */
+  default String neighbours() {
+    return "";
+  }
+
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
 

@@ -10,16 +10,19 @@ import java.util.Set;
 public class SpacedRules implements Rules {
   private final Set<String> common;
   private final boolean seesOuter;
+  private final String neighbours;
 
   /**
    * The rules.
    *
    * @param common names that members of many library types have
    * @param seesOuter whether a namespace sees what those around it have
+   * @param neighbours the end of the sources of another language that see the same namespaces
    */
-  public SpacedRules(Set<String> common, boolean seesOuter) {
+  public SpacedRules(Set<String> common, boolean seesOuter, String neighbours) {
     this.common = common;
     this.seesOuter = seesOuter;
+    this.neighbours = neighbours;
   }
 
   @Override
@@ -54,6 +57,11 @@ public class SpacedRules implements Rules {
   @Override
   public boolean seesOuter() {
     return seesOuter;
+  }
+
+  @Override
+  public String neighbours() {
+    return neighbours;
   }
 
   @Override

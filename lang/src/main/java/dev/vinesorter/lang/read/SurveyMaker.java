@@ -73,7 +73,8 @@ final class SurveyMaker {
     int module = builder.unit(Level.MODULE, -1, "module:" + module(path));
     builder.file(files[file], module, outline.length(), outline.lines());
     int marks =
-        (isTest(path) ? Trait.TEST.bit() : 0) | (leftOut.test(path) ? Trait.LEFT_OUT.bit() : 0);
+        (Project.isTest(path) ? Trait.TEST.bit() : 0)
+            | (leftOut.test(path) ? Trait.LEFT_OUT.bit() : 0);
     builder.traits(files[file], marks);
     List<Decl> decls = outline.decls();
     units[file] = new int[decls.size()];
@@ -169,21 +170,6 @@ final class SurveyMaker {
     return rootName;
   }
 
-  private static boolean isTest(String path) {
-    String name = path.substring(path.lastIndexOf('/') + 1);
-    boolean folder =
-        ("/" + path).contains("/test/")
-            || ("/" + path).contains("/tests/")
-            || ("/" + path).contains("/__tests__/");
-    int dot = name.indexOf('.');
-    String base = dot < 0 ? name : name.substring(0, dot);
-    return folder
-        || base.startsWith("test_")
-        || base.endsWith("_test")
-        || name.contains(".test.")
-        || name.contains(".spec.");
-  }
-
   // ---- references
 
   private void imports(int file) {
@@ -218,9 +204,11 @@ final class SurveyMaker {
     if (rules.includes() || one.level() == Import.OTHER_NAME) {
       return;
     }
-    Place what =
-        one.name().equals("*") ? null : names.full(file, List.of(one.from().split("\\.")), 0);
-    if (what != null) {
+    List<String> full = List.of(one.from().split("\\."));
+    Place what = one.name().equals("*") ? null : names.full(file, full, 0);
+    if (what == null && Names.neighbourCut(project, rules, full) >= 0) {
+      neighbour(files[file], full, Kind.IMPORTS, one.at(), one.end());
+    } else if (what != null) {
       refer(files[file], what, Kind.IMPORTS, one.at(), one.end());
     } else if (!names.hasSpace(one.from())) {
       foreign(files[file], one.from(), Kind.IMPORTS, one.at(), one.end());
@@ -240,6 +228,8 @@ final class SurveyMaker {
         if (ours) {
           unresolved(outline, last, use.at(), use.end());
         }
+      } else if (meant.isForeign() && isNeighbour(meant)) {
+        neighbour(user, parts(meant), use.kind(), use.at(), use.end());
       } else if (meant.isForeign()) {
         foreign(user, meant.folder(), use.kind(), use.at(), use.end());
       } else if (meant.file() >= 0) {
@@ -274,6 +264,43 @@ final class SurveyMaker {
         builder.reference(user, used, kind, at, end, false);
       }
     }
+  }
+
+  private static List<String> parts(Place foreign) {
+    return List.of(foreign.folder().split("\\."));
+  }
+
+  private boolean isNeighbour(Place foreign) {
+    return !rules.neighbours().isEmpty() && Names.neighbourCut(project, rules, parts(foreign)) >= 0;
+  }
+
+  /**
+   * Something that another language declares in the same namespaces, as if it belonged to a
+   * library: a type of a package, and what is right in it.
+   */
+  private void neighbour(int user, List<String> full, Kind kind, int at, int end) {
+    if (user < 0 || at < 0) {
+      return;
+    }
+    int cut = Names.neighbourCut(project, rules, full);
+    int home = builder.unit(Level.PACKAGE, -1, String.join(".", full.subList(0, cut)));
+    if (builder.traits(home) == 0 && builder.end(home) < 0) {
+      builder.traits(home, packages.contains(builder.name(home)) ? 0 : Trait.FOREIGN.bit());
+    }
+    int used = builder.unit(Level.TYPE, home, full.get(cut));
+    builder.traits(used, Trait.FOREIGN.bit());
+    boolean member = cut + 1 < full.size();
+    if (member) {
+      used = builder.unit(Level.MEMBER, used, full.get(cut + 1));
+      builder.traits(used, Trait.FOREIGN.bit());
+    }
+    Kind does =
+        member
+            ? kind
+            : kind == Kind.CALLS
+                ? Kind.CREATES
+                : kind == Kind.READS || kind == Kind.WRITES ? Kind.REFERS : kind;
+    builder.reference(user, used, does, at, end, false);
   }
 
   /** Something of a library: the last name as a type, in the package of those before it. */

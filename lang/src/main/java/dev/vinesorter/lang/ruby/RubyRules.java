@@ -61,7 +61,8 @@ final class RubyRules extends SpacedRules {
             "add",
             "[]",
             "=="),
-        false);
+        false,
+        "");
   }
 
   @Override

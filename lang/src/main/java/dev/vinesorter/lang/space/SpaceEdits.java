@@ -13,6 +13,7 @@ import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
@@ -218,6 +219,7 @@ final class SpaceEdits {
     boolean bare = reached.index() == 0 && use.root() != Root.FULL;
     if (bare) {
       if (use.chain().get(0).equals(tops.own(top))) {
+        standIn(use, top);
         need(top, use.decl(), goes);
       }
       return;
@@ -266,6 +268,30 @@ final class SpaceEdits {
             use.at(),
             use.end());
       }
+    }
+  }
+
+  /**
+   * A function of a test that stands in for one outside of all namespaces, by being called so: only
+   * while the test runs is it meant.
+   */
+  private void standIn(Use use, Place top) {
+    boolean function = move.names().decl(top).sort() == Sort.FUNCTION;
+    if (move.language().fallsBack()
+        && function
+        && top.file() != file
+        && Project.isTest(move.path(top.file()))
+        && !Project.isTest(move.path(file))) {
+      move.refuse(
+          RefusalCode.NOT_YET,
+          "'"
+              + tops.own(top)
+              + "' may mean the function outside of all namespaces, for which "
+              + move.path(top.file())
+              + " has another one.",
+          file,
+          use.at(),
+          use.end());
     }
   }
 

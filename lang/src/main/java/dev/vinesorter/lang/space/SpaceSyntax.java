@@ -138,6 +138,11 @@ public interface SpaceSyntax {
     return false;
   }
 
+  /** Whether a function that a namespace does not have is looked for outside of all. */
+  default boolean fallsBack() {
+    return false;
+  }
+
   /** Whether what stands in a source is found only once that was loaded for what it is called. */
   default boolean isLoadedByName() {
     return false;

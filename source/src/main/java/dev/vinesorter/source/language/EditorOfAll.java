@@ -7,12 +7,17 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.source.plan.StepEditor;
+import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 
 /**
@@ -53,13 +58,72 @@ final class EditorOfAll implements StepEditor {
     if (present.size() == 1) {
       return editor(language, present).carryOut(survey, step, sources);
     }
-    Survey own = LanguagePart.of(survey, language::owns);
-    Result result = editor(language, present).carryOut(own, step, sources);
+    Survey own = LanguagePart.of(survey, present, language::owns);
+    Overlay edited = sources.copy();
+    Result result = editor(language, present).carryOut(own, step, edited);
     if (!result.outcome().accepted()) {
       return new Result(result.outcome(), survey);
     }
-    Survey others = LanguagePart.of(survey, path -> !language.owns(path));
-    return new Result(result.outcome(), LanguagePart.merged(List.of(result.foretold(), others)));
+    List<Survey> parts = new ArrayList<>();
+    for (Language one : present) {
+      parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one::owns));
+    }
+    Survey foretold = LanguagePart.merged(present, parts, edited);
+    Followed followed = new Followed(survey, foretold, language, edited);
+    if (!followed.lost(Map.of()).isEmpty()) {
+      Map<String, String> names = followed.moved();
+      foretold = withNeighbour(names, present, parts, edited);
+      List<StepOutcome.Reason> lost =
+          foretold == null
+              ? followed.lost(Map.of())
+              : new Followed(survey, foretold, language, edited).lost(names);
+      if (!lost.isEmpty()) {
+        return new Result(StepOutcome.refused(lost), survey);
+      }
+    }
+    sources.become(edited);
+    return new Result(withoutFollowed(result.outcome(), present, edited), foretold);
+  }
+
+  /** An outcome that does not tell of places in sources of a neighbour, which were followed. */
+  private static StepOutcome withoutFollowed(
+      StepOutcome outcome, List<Language> present, Overlay edited) {
+    Neighbours neighbours = Neighbours.among(present);
+    if (neighbours == null || !(outcome instanceof StepOutcome.Changed changed)) {
+      return outcome;
+    }
+    return changed.with(
+        changed.mentions().stream()
+            .filter(
+                one ->
+                    !neighbours.guest().owns(one.site().file())
+                        || !edited.changed().containsKey(one.site().file()))
+            .toList());
+  }
+
+  /**
+   * The survey once a neighbour's sources name types by their new names, which are written; null
+   * where that cannot be done.
+   */
+  private Survey withNeighbour(
+      Map<String, String> names, List<Language> present, List<Survey> parts, Overlay edited) {
+    Neighbours neighbours = Neighbours.among(present);
+    Map<String, SourceText> texts =
+        neighbours == null || names.isEmpty() ? null : neighbours.guest().follow(names, edited);
+    if (texts == null) {
+      return null;
+    }
+    texts.forEach(edited::put);
+    Language guest = neighbours.guest();
+    Set<String> changed = new TreeSet<>(edited.changed().keySet());
+    changed.removeIf(path -> !guest.owns(path));
+    Reading fresh =
+        guest
+            .reader()
+            .read(
+                edited, options, Progress.SILENT, LanguagePart.of(guest, present, before), changed);
+    parts.set(present.indexOf(guest), fresh.survey());
+    return LanguagePart.merged(present, parts, edited);
   }
 
   private StepEditor editor(Language language, List<Language> present) {
@@ -67,7 +131,8 @@ final class EditorOfAll implements StepEditor {
         language.name(),
         name ->
             language.editor(
-                present.size() == 1 ? before : LanguagePart.of(language, before), options));
+                present.size() == 1 ? before : LanguagePart.of(language, present, before),
+                options));
   }
 
   /** The language of the first unit or file that a step names and that is known. */

@@ -6,6 +6,8 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import java.util.Map;
 import java.util.Set;
 
 /**
@@ -21,6 +23,24 @@ public interface Language {
 
   /** Reads the sources that it owns, and only those, into a survey. */
   SourceReader reader();
+
+  /**
+   * The language whose sources see the same namespaces, so that each names what the other declares;
+   * empty for none. Its own reader gives what they declare as if it belonged to a library.
+   */
+  default String neighbour() {
+    return "";
+  }
+
+  /**
+   * Lets its sources name types of its neighbour by the names that they have after a step.
+   *
+   * @param names the new full names of types, by their old ones
+   * @return the texts that change, by path; null where that cannot be done
+   */
+  default Map<String, SourceText> follow(Map<String, String> names, Overlay sources) {
+    return null;
+  }
 
   /**
    * Carries steps out on the sources that it owns.

@@ -8,58 +8,84 @@ import dev.vinesorter.core.model.SurveyPatch;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Memo;
+import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 
 /**
  * The part of one language in a survey of several, and the whole made of such parts. No language
- * reads another's sources, so no reference goes from one part into another.
+ * reads another's sources; references go from one part into another where two are neighbours.
  */
 final class LanguagePart {
   private LanguagePart() {}
 
   /** What a language's own reader made of its sources. */
-  static Reading of(Language language, Reading whole) {
-    return new Reading(of(whole.survey(), language::owns), notes(language, whole.memo()));
+  static Reading of(Language language, List<Language> present, Reading whole) {
+    return new Reading(of(whole.survey(), present, language::owns), notes(language, whole.memo()));
   }
 
   /** The part of a survey that stands in some of its files. */
-  static Survey of(Survey whole, Predicate<String> owned) {
+  static Survey of(Survey whole, List<Language> present, Predicate<String> owned) {
     SurveyBuilder builder = new SurveyBuilder();
-    carry(builder, List.of(whole), owned);
+    Neighbours neighbours = Neighbours.among(present);
+    Units units = whole.units();
+    SurveyPatch patch =
+        SurveyPatch.begin(
+            whole,
+            builder,
+            file -> units.level(file) == Level.FILE && owned.test(units.name(file)));
+    finish(patch, neighbours == null ? SurveyPatch.Others.NONE : neighbours.apart(whole, builder));
     whole.problems().stream().filter(one -> owned.test(one.file())).forEach(builder::problem);
     return builder.build();
   }
 
-  /** The survey of all parts. */
-  static Survey merged(List<Survey> parts) {
+  /**
+   * The survey of all parts.
+   *
+   * @param languages that of each part
+   */
+  static Survey merged(List<Language> languages, List<Survey> parts, Overlay sources) {
     SurveyBuilder builder = new SurveyBuilder();
-    carry(builder, parts, path -> true);
+    List<SurveyPatch> patches = new ArrayList<>();
+    for (Survey part : parts) {
+      Units units = part.units();
+      patches.add(SurveyPatch.begin(part, builder, file -> units.level(file) == Level.FILE));
+    }
+    Neighbours neighbours = Neighbours.among(languages);
+    int guest = neighbours == null ? -1 : languages.indexOf(neighbours.guest());
+    int host = neighbours == null ? -1 : languages.indexOf(neighbours.host());
+    Set<Survey.Unresolved> bound =
+        neighbours == null
+            ? Set.of()
+            : neighbours.bind(
+                parts.get(host),
+                parts.get(guest),
+                patches.get(host),
+                patches.get(guest),
+                builder,
+                sources);
+    for (int n = 0; n < parts.size(); n++) {
+      SurveyPatch.Others others =
+          n == guest
+              ? neighbours.together(parts.get(guest), parts.get(host), patches.get(host))
+              : SurveyPatch.Others.NONE;
+      finish(patches.get(n), n == host ? Neighbours.without(bound) : others);
+    }
     List<Problem> problems = new ArrayList<>();
     parts.forEach(part -> problems.addAll(part.problems()));
     problems.forEach(builder::problem);
     return builder.build();
   }
 
-  private static void carry(SurveyBuilder builder, List<Survey> parts, Predicate<String> owned) {
-    List<SurveyPatch> patches = new ArrayList<>();
-    for (Survey part : parts) {
-      Units units = part.units();
-      patches.add(
-          SurveyPatch.begin(
-              part,
-              builder,
-              file -> units.level(file) == Level.FILE && owned.test(units.name(file))));
-    }
-    for (SurveyPatch patch : patches) {
-      try {
-        patch.finish();
-      } catch (SurveyPatch.DoesNotFitException e) {
-        throw new IllegalStateException("A language named what another one read: " + e, e);
-      }
+  private static void finish(SurveyPatch patch, SurveyPatch.Others others) {
+    try {
+      patch.finish(others);
+    } catch (SurveyPatch.DoesNotFitException e) {
+      throw new IllegalStateException("A language named what another one read: " + e, e);
     }
   }
 

@@ -89,12 +89,12 @@ public final class Languages {
     }
     List<CompiledProof> proofs = new ArrayList<>();
     for (Language language : present) {
-      proofs.add(language.proof(sources, LanguagePart.of(language, before)));
+      proofs.add(language.proof(sources, LanguagePart.of(language, present, before)));
     }
     return (rehearsal, after) -> {
       Instructions found = Instructions.NOTHING;
       for (int n = 0; n < proofs.size(); n++) {
-        Reading part = LanguagePart.of(present.get(n), after);
+        Reading part = LanguagePart.of(present.get(n), present, after);
         found = found.and(proofs.get(n).compare(rehearsal, part));
       }
       return found;

@@ -28,7 +28,7 @@ final class ReaderOfAll implements SourceReader {
     for (Language language : present) {
       parts.add(language.reader().read(sources, options, progress));
     }
-    return whole(present, parts);
+    return whole(present, parts, sources);
   }
 
   @Override
@@ -53,18 +53,18 @@ final class ReaderOfAll implements SourceReader {
     for (Language language : present) {
       Set<String> own = new TreeSet<>(changed);
       own.removeIf(path -> !language.owns(path));
-      Reading part = LanguagePart.of(language, before);
+      Reading part = LanguagePart.of(language, present, before);
       parts.add(
           own.isEmpty() && part.survey().units().size() > 0
               ? part
               : language.reader().read(sources, options, progress, part, own));
     }
-    return whole(present, parts);
+    return whole(present, parts, sources);
   }
 
-  private static Reading whole(List<Language> present, List<Reading> parts) {
+  private static Reading whole(List<Language> present, List<Reading> parts, Overlay sources) {
     return new Reading(
-        LanguagePart.merged(parts.stream().map(Reading::survey).toList()),
+        LanguagePart.merged(present, parts.stream().map(Reading::survey).toList(), sources),
         LanguagePart.notes(present, parts));
   }
 }

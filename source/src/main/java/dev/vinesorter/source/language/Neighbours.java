@@ -1,0 +1,246 @@
+package dev.vinesorter.source.language;
+
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyBuilder;
+import dev.vinesorter.core.model.SurveyPatch;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.source.text.Overlay;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Two languages that see the same namespaces, such as Kotlin and Java, in one survey. What the
+ * first names of the second, its reader gives as if it belonged to a library; that is the second's
+ * own where it declares it. What the second names of the first, its compiler does not know; a type
+ * of the first is meant where it is imported, or is of the same package.
+ *
+ * @param guest the first
+ * @param host the second
+ */
+record Neighbours(Language guest, Language host) {
+  /** Those among the languages of a root; null for none. */
+  static Neighbours among(List<Language> present) {
+    for (Language guest : present) {
+      for (Language host : present) {
+        if (!guest.neighbour().isEmpty() && guest.neighbour().equals(host.name())) {
+          return new Neighbours(guest, host);
+        }
+      }
+    }
+    return null;
+  }
+
+  private boolean isHost(Units units, int unit) {
+    int file = units.fileOf(unit);
+    return file >= 0 && host.owns(units.name(file));
+  }
+
+  private boolean isGuest(Units units, int unit) {
+    int file = units.fileOf(unit);
+    return file >= 0 && guest.owns(units.name(file));
+  }
+
+  // ---- apart
+
+  /** What becomes of uses of each other where one of them is taken out of a whole. */
+  SurveyPatch.Others apart(Survey whole, SurveyBuilder builder) {
+    Units units = whole.units();
+    return new SurveyPatch.Others() {
+      @Override
+      public int unit(int used) {
+        if (isHost(units, used)) {
+          return placeholder(units, used, builder);
+        }
+        return isGuest(units, used) ? LEFT_OUT : LEFT_OUT - 1;
+      }
+
+      @Override
+      public void leftOut(int reference) {
+        int used = whole.references().target(reference);
+        builder.unresolved(hostName(units, used), whole.site(reference));
+      }
+    };
+  }
+
+  /** How the host names a type of the guest: what is loose is of a class called like its file. */
+  private static String hostName(Units units, int type) {
+    String name = units.simpleName(type);
+    String path = units.name(units.fileOf(type));
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    return name.equals(file.replace('.', '_'))
+        ? file.substring(0, file.lastIndexOf('.')) + "Kt"
+        : name;
+  }
+
+  /** A unit as if it belonged to a library. */
+  private static int placeholder(Units units, int unit, SurveyBuilder builder) {
+    int around = units.parent(unit);
+    if (units.level(unit) == Level.TYPE && units.level(around) == Level.FILE) {
+      int home = builder.unit(Level.PACKAGE, -1, units.name(units.packageOf(unit)));
+      int made = builder.unit(Level.TYPE, home, units.simpleName(unit));
+      builder.traits(made, Trait.FOREIGN.bit());
+      return made;
+    }
+    if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
+      return SurveyPatch.Others.LEFT_OUT - 1;
+    }
+    String name = units.simpleName(unit);
+    int open = name.indexOf('(');
+    int made =
+        builder.unit(
+            units.level(unit) == Level.TYPE ? Level.TYPE : Level.MEMBER,
+            placeholder(units, around, builder),
+            open < 0 ? name : name.substring(0, open));
+    builder.traits(made, Trait.FOREIGN.bit());
+    return made;
+  }
+
+  // ---- together
+
+  /** Says of nothing what it is, and leaves out names that are bound. */
+  static SurveyPatch.Others without(Set<Survey.Unresolved> bound) {
+    return new SurveyPatch.Others() {
+      @Override
+      public int unit(int used) {
+        return SurveyPatch.Others.NONE.unit(used);
+      }
+
+      @Override
+      public boolean isBound(Survey.Unresolved name) {
+        return bound.contains(name);
+      }
+    };
+  }
+
+  /** What the guest's uses of a library are, where that is the host's. */
+  SurveyPatch.Others together(Survey guests, Survey hosts, SurveyPatch hostPatch) {
+    Units units = guests.units();
+    Map<Integer, Integer> known = new HashMap<>();
+    return used -> known.computeIfAbsent(used, n -> real(units, n, hosts.units(), hostPatch));
+  }
+
+  private static int real(Units units, int used, Units hosts, SurveyPatch hostPatch) {
+    int nobody = SurveyPatch.Others.LEFT_OUT - 1;
+    if (!units.has(used, Trait.FOREIGN) || units.level(used) == Level.PACKAGE) {
+      return nobody;
+    }
+    int found = find(units, used, hosts);
+    return found < 0 ? nobody : hostPatch.unit(found);
+  }
+
+  /** The host's unit of a name; of several methods of a name the first. */
+  private static int find(Units units, int used, Units hosts) {
+    String name = units.simpleName(used);
+    int around = units.parent(used);
+    if (units.level(around) == Level.PACKAGE) {
+      int type = hosts.find(units.name(used), Level.TYPE);
+      return type < 0 || hosts.has(type, Trait.FOREIGN) ? -1 : type;
+    }
+    int type = find(units, around, hosts);
+    if (type < 0 || hosts.level(type) != Level.TYPE) {
+      return type;
+    }
+    for (int child : hosts.children(type)) {
+      String own = hosts.simpleName(child);
+      if (own.equals(name) || own.startsWith(name + "(")) {
+        return child;
+      }
+    }
+    // A property of the guest stands for a getter and a setter of the host.
+    String capital = Character.toUpperCase(name.charAt(0)) + name.substring(1);
+    for (int child : hosts.children(type)) {
+      String own = hosts.simpleName(child);
+      if (own.startsWith("get" + capital + "(") || own.startsWith("is" + capital + "(")) {
+        return child;
+      }
+    }
+    // What it inherits is told by the type that it is reached through.
+    return type;
+  }
+
+  /** A name of the host that means a type of the guest. */
+  private record Bound(int user, int type, Survey.Unresolved name) {}
+
+  /**
+   * Binds names of the host that its reader bound to nothing.
+   *
+   * @param sources gives the texts, for their imports
+   * @return those that are bound now; their uses are in the builder
+   */
+  Set<Survey.Unresolved> bind(
+      Survey hosts,
+      Survey guests,
+      SurveyPatch hostPatch,
+      SurveyPatch guestPatch,
+      SurveyBuilder builder,
+      Overlay sources) {
+    Map<String, List<Integer>> types = new HashMap<>();
+    Units units = guests.units();
+    for (int unit = 0; unit < units.size(); unit++) {
+      boolean top = units.level(unit) == Level.TYPE && units.fileOf(unit) >= 0;
+      if (top && units.level(units.parent(unit)) == Level.FILE) {
+        types.computeIfAbsent(hostName(units, unit), key -> new ArrayList<>(1)).add(unit);
+      }
+    }
+    Set<Survey.Unresolved> found = new HashSet<>();
+    for (Survey.Unresolved one : hosts.unresolved()) {
+      for (int type : types.getOrDefault(one.name(), List.of())) {
+        int user = at(hosts.units(), one);
+        if (user >= 0
+            && !found.contains(one)
+            && sees(hosts.units(), user, units, type, one, sources)) {
+          int begin = one.site().begin();
+          boolean imports = hosts.units().level(user) == Level.FILE;
+          builder.reference(
+              hostPatch.unit(user),
+              guestPatch.unit(type),
+              imports ? Kind.IMPORTS : Kind.REFERS,
+              begin,
+              one.site().end(),
+              false);
+          found.add(one);
+        }
+      }
+    }
+    return found;
+  }
+
+  /** The innermost unit around a name; the file itself outside of its types. */
+  private static int at(Units units, Survey.Unresolved one) {
+    int file = units.find(one.site().file(), Level.FILE);
+    int at = one.site().begin();
+    int found = file;
+    for (int next = file; next >= 0; ) {
+      found = next;
+      next = -1;
+      for (int child : units.children(found)) {
+        if (units.begin(child) <= at && at < units.end(child)) {
+          next = child;
+        }
+      }
+    }
+    return found;
+  }
+
+  private static boolean sees(
+      Units hosts, int user, Units guests, int type, Survey.Unresolved one, Overlay sources) {
+    String home = guests.name(guests.packageOf(type));
+    if (home.equals(hosts.name(hosts.packageOf(user)))) {
+      return true;
+    }
+    String text = sources.text(one.site().file()).text();
+    String full = home + "." + one.name();
+    int end = Math.min(text.length(), one.site().end());
+    boolean qualified = text.startsWith(full, Math.max(0, end - full.length()));
+    return qualified
+        || text.contains("import " + full + ";")
+        || text.contains("import " + home + ".*;");
+  }
+}
