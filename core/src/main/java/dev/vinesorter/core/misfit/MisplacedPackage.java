@@ -76,13 +76,17 @@ final class MisplacedPackage implements Judge {
     int[] typesWith = new int[ties.places()];
     double all = 0;
     int used = 0;
+    boolean[] own = new boolean[ties.places()];
+    for (int one = 0; one < own.length; one++) {
+      own[one] = isBelow(inquiry.name(ties.packageAt(one)), name);
+    }
     for (int type = 0; type < ties.size(); type++) {
-      boolean own = isBelow(inquiry.name(ties.packageAt(ties.home[type])), name);
-      for (Digraph graph : own ? List.of(ties.uses, ties.users) : List.<Digraph>of()) {
+      for (Digraph graph :
+          own[ties.home[type]] ? List.of(ties.uses, ties.users) : List.<Digraph>of()) {
         Set<Integer> counted = new TreeSet<>();
         for (int arc = graph.firstArc(type); arc < graph.firstArc(type + 1); arc++) {
           int there = ties.home[graph.target(arc)];
-          if (!isBelow(inquiry.name(ties.packageAt(there)), name)) {
+          if (!own[there]) {
             with[there] += 1;
             all += 1;
             used += graph == ties.users ? 1 : 0;
@@ -102,7 +106,9 @@ final class MisplacedPackage implements Judge {
       } else if (!isBelow(above, candidate)) {
         double share = 0;
         for (int below = 0; below < with.length; below++) {
-          share += isBelow(inquiry.name(ties.packageAt(below)), candidate) ? with[below] : 0;
+          boolean counts = with[below] > 0;
+          share +=
+              counts && isBelow(inquiry.name(ties.packageAt(below)), candidate) ? with[below] : 0;
         }
         if (share > bestShare) {
           best = there;

@@ -102,7 +102,7 @@ final class CSharpScan extends TreeScan {
       }
       case "identifier", "member_access_expression", "conditional_access_expression" ->
           expression(node, Kind.READS);
-      case "generic_name", "qualified_name" -> typeName(node, Kind.REFERS);
+      case "generic_name", "qualified_name", "alias_qualified_name" -> typeName(node, Kind.REFERS);
       case "comment", "string_literal", "modifier", "name_colon" -> {}
       default -> inside(node);
     }
@@ -279,7 +279,7 @@ final class CSharpScan extends TreeScan {
       return;
     }
     switch (tree.kind(node)) {
-      case "identifier", "qualified_name", "generic_name" -> {
+      case "identifier", "qualified_name", "generic_name", "alias_qualified_name" -> {
         named(node, kind);
         int arguments = tree.childOf(node, "type_argument_list");
         for (int child = arguments < 0 ? -1 : tree.first(arguments);

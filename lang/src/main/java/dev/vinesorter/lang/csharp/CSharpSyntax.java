@@ -1,10 +1,12 @@
 package dev.vinesorter.lang.csharp;
 
 import dev.vinesorter.lang.move.Moves;
+import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.space.SpaceSyntax;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -84,6 +86,65 @@ final class CSharpSyntax implements SpaceSyntax {
       }
     }
     return found;
+  }
+
+  /** Declarations go into a block, or behind a line, as those of another source do. */
+  @Override
+  public List<TextEdits.Edit> enclosed(Syntax tree, String space, Syntax like, String lineEnd) {
+    String text = tree.text();
+    int first = -1;
+    int comments = -1;
+    for (int child = tree.first(0); child >= 0 && first < 0; child = tree.next(child)) {
+      boolean comment = tree.is(child, "comment");
+      boolean heads = tree.is(child, "using_directive") || tree.kind(child).startsWith("preproc");
+      comments = comment ? comments < 0 ? child : comments : heads ? -1 : comments;
+      first = comment || heads ? -1 : child;
+    }
+    if (first < 0) {
+      return List.of();
+    }
+    boolean headed = comments >= 0 && !TextLines.isOfRights(tree.text(comments));
+    int begin = TextLines.begin(text, tree.begin(headed ? comments : first));
+    if (like == null || text(like).contains("file_scoped")) {
+      return List.of(
+          new TextEdits.Edit(begin, begin, "namespace " + space + ";" + lineEnd + lineEnd));
+    }
+    List<TextEdits.Edit> edits = new ArrayList<>();
+    boolean tabs = like.text().contains("\n\t");
+    boolean beside =
+        like.text().lines().anyMatch(line -> line.startsWith("namespace ") && line.contains("{"));
+    edits.add(
+        new TextEdits.Edit(
+            begin, begin, "namespace " + space + (beside ? " {" : lineEnd + "{") + lineEnd));
+    for (int line = begin; line < text.length(); line = TextLines.next(text, line)) {
+      boolean blank = text.substring(line, TextLines.next(text, line)).isBlank();
+      if (!blank && text.charAt(line) != '#' && !isInText(tree, line)) {
+        edits.add(new TextEdits.Edit(line, line, tabs ? "\t" : "    "));
+      }
+    }
+    boolean open = !text.endsWith("\n");
+    edits.add(
+        new TextEdits.Edit(text.length(), text.length(), (open ? lineEnd : "") + "}" + lineEnd));
+    return edits;
+  }
+
+  /** The kinds of what stands at the top of a source. */
+  private static String text(Syntax tree) {
+    StringBuilder kinds = new StringBuilder();
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      kinds.append(tree.kind(child)).append(' ');
+    }
+    return kinds.toString();
+  }
+
+  /** Whether a line begins in a string of several lines, which is not indented. */
+  private static boolean isInText(Syntax tree, int line) {
+    for (int node = tree.innermost(line); node > 0; node = tree.around(node)) {
+      if (tree.kind(node).contains("string") && tree.begin(node) < line) {
+        return true;
+      }
+    }
+    return false;
   }
 
   @Override

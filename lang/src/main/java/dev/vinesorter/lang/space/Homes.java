@@ -57,6 +57,13 @@ final class Homes {
     return known != null ? known : by;
   }
 
+  /**
+   * The folder of a namespace where sources of it lie, nearest to another folder; null for none.
+   */
+  String ofSpace(String folder, String space) {
+    return nearest(folder, space);
+  }
+
   private static String trim(String name) {
     return name.startsWith(".") ? name.substring(1) : name;
   }

@@ -265,9 +265,9 @@ final class ImportBlock {
   private Comparator<String> order(List<String> all) {
     for (Comparator<String> one :
         List.<Comparator<String>>of(
+            Comparator.comparing(ImportBlock::isNoPlatform).thenComparing(ImportBlock::key),
             Comparator.comparing(ImportBlock::key),
-            Comparator.comparing(ImportBlock::key, String.CASE_INSENSITIVE_ORDER),
-            Comparator.comparing(ImportBlock::isNoPlatform).thenComparing(ImportBlock::key))) {
+            Comparator.comparing(ImportBlock::key, String.CASE_INSENSITIVE_ORDER))) {
       boolean holds = true;
       for (int n = 1; n < all.size(); n++) {
         boolean alike = language.isAlike(all.get(n - 1), all.get(n));

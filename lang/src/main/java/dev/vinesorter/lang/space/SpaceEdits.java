@@ -107,6 +107,12 @@ final class SpaceEdits {
     if (whole == null || whole.space().equals(tops.only(file))) {
       return;
     }
+    if (tops.isOutside(file)) {
+      move.language()
+          .enclosed(move.tree(file), whole.space(), move.exemplar(), move.lineEnd(file))
+          .forEach(one -> edits.replace(one.begin(), one.end(), one.text()));
+      return;
+    }
     List<Decl> decls = outline.decls();
     for (int n = 1; n < decls.size(); n++) {
       Decl one = decls.get(n);
@@ -301,7 +307,10 @@ final class SpaceEdits {
     String full = move.fullAfter(top);
     Sort sort = move.names().decl(top).sort();
     if (goes == null || goes.whole()) {
-      boolean seen = move.seen(file, decl).contains(home) || stars.contains(home);
+      boolean seen =
+          move.seen(file, decl).contains(home)
+              || stars.contains(home)
+              || home.isEmpty() && move.language().seesOuter();
       boolean byName = full.equals(named.get(tops.own(top)));
       if (!seen && !byName) {
         needs.put(full, sort);

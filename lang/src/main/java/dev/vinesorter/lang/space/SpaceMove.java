@@ -106,6 +106,26 @@ final class SpaceMove {
     return node;
   }
 
+  /** Whether a source without a namespace can be given one. */
+  boolean mayEnclose() {
+    for (int file = 0; file < files(); file++) {
+      if (tops.isOutside(file) && !tops.of(file).isEmpty()) {
+        return !language.enclosed(tree(file), "a", null, "\n").isEmpty();
+      }
+    }
+    return false;
+  }
+
+  /** A source that has a namespace, or is given one; null for none. */
+  Syntax exemplar() {
+    for (int file = 0; file < files(); file++) {
+      if (!tops.isOutside(file) && tops.only(file) != null) {
+        return tree(file);
+      }
+    }
+    return null;
+  }
+
   // ---- what goes
 
   List<Departure> departures() {
@@ -259,7 +279,8 @@ final class SpaceMove {
   List<String> seen(int file, int decl) {
     List<String> before = names.spacesAround(file, decl);
     Departure goes = whole(file);
-    return goes == null || before.isEmpty() ? before : around(goes.space());
+    boolean stays = goes == null || before.isEmpty() && !tops.isOutside(file);
+    return stays ? before : around(goes.space());
   }
 
   /** A namespace, and those around it where they are seen. */

@@ -43,6 +43,8 @@ final class SpaceNames implements MoveProof.Renamed {
     String newLoose = SpaceMove.join(goes.space(), Outline.looseName(goes.to()));
     if (whole || old.startsWith(loose + "#") || old.startsWith(loose + ".")) {
       names.put(old, newLoose + old.substring(loose.length()));
+    } else if (oldSpace.isEmpty()) {
+      names.put(old, SpaceMove.join(goes.space(), old));
     } else if (old.startsWith(oldSpace + ".")) {
       names.put(old, goes.space() + old.substring(oldSpace.length()));
     }

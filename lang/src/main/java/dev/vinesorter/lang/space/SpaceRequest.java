@@ -235,8 +235,9 @@ final class SpaceRequest {
     if (going.isEmpty()) {
       return;
     }
-    String only = tops.only(file);
-    if (only == null || only.isEmpty()) {
+    String only = tops.isOutside(file) ? "" : tops.only(file);
+    boolean comesIn = only != null && only.isEmpty() && move.mayEnclose();
+    if (only == null || only.isEmpty() && !comesIn) {
       move.refuse(
           RefusalCode.NOT_YET,
           move.path(file) + " has no namespace, or several; so far sources with one are changed.",
@@ -248,7 +249,16 @@ final class SpaceRequest {
     Set<String> spaces = new TreeSet<>(going.values());
     boolean whole = going.size() == tops.of(file).size() && spaces.size() == 1;
     boolean there = source != null && move.project().number(source) >= 0;
-    if (whole && !there) {
+    if (comesIn && !whole) {
+      move.refuse(
+          RefusalCode.NOT_YET,
+          "So far a source without a namespace goes as a whole; "
+              + move.path(file)
+              + " declares more than what the step names.",
+          file,
+          0,
+          0);
+    } else if (whole && !there) {
       wholeGoes(file, spaces.iterator().next(), source, going.keySet());
     } else {
       partsGo(file, going, source);
@@ -260,7 +270,10 @@ final class SpaceRequest {
     String name = path.substring(path.lastIndexOf('/') + 1);
     String folder = folders.get(file);
     if (folder == null) {
-      folder = homes.folder(Project.folder(path), tops.only(file), space);
+      folder =
+          tops.isOutside(file)
+              ? homes.ofSpace(Project.folder(path), space)
+              : homes.folder(Project.folder(path), tops.only(file), space);
     }
     if (folder == null && move.language().isFoundByFolder()) {
       move.refuse(

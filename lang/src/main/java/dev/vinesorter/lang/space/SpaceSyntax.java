@@ -2,6 +2,7 @@ package dev.vinesorter.lang.space;
 
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.List;
 import java.util.Set;
 
@@ -56,6 +57,17 @@ public interface SpaceSyntax {
   /** Whether a namespace may hold several functions of a name. */
   default boolean overloads() {
     return false;
+  }
+
+  /**
+   * The text of a source without a namespace, in one.
+   *
+   * @param tree the source, which declares something
+   * @param like a source that has a namespace, to write it alike; null for none
+   * @return the edits as parts of the text, with what each becomes; empty where it cannot be done
+   */
+  default List<TextEdits.Edit> enclosed(Syntax tree, String space, Syntax like, String lineEnd) {
+    return List.of();
   }
 
   /** The kinds of nodes that bring something in. */

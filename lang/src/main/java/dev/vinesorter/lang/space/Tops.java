@@ -152,6 +152,11 @@ final class Tops {
     return ours && names.decl(place).sort() != Sort.SPACE ? place : null;
   }
 
+  /** Whether a source says of no namespace. */
+  boolean isOutside(int file) {
+    return project.outlines().get(file).decls().stream().noneMatch(one -> one.sort() == Sort.SPACE);
+  }
+
   /** The namespace of a source; null where it has none, or several. */
   String only(int file) {
     Outline outline = project.outlines().get(file);
