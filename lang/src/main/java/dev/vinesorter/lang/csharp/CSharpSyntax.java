@@ -105,14 +105,15 @@ final class CSharpSyntax implements SpaceSyntax {
     }
     boolean headed = comments >= 0 && !TextLines.isOfRights(tree.text(comments));
     int begin = TextLines.begin(text, tree.begin(headed ? comments : first));
-    if (like == null || text(like).contains("file_scoped")) {
+    if (like != null && text(like).contains("file_scoped")) {
       return List.of(
           new TextEdits.Edit(begin, begin, "namespace " + space + ";" + lineEnd + lineEnd));
     }
     List<TextEdits.Edit> edits = new ArrayList<>();
-    boolean tabs = like.text().contains("\n\t");
+    String other = (like == null ? tree : like).text();
+    boolean tabs = other.contains("\n\t");
     boolean beside =
-        like.text().lines().anyMatch(line -> line.startsWith("namespace ") && line.contains("{"));
+        other.lines().anyMatch(line -> line.startsWith("namespace ") && line.contains("{"));
     edits.add(
         new TextEdits.Edit(
             begin, begin, "namespace " + space + (beside ? " {" : lineEnd + "{") + lineEnd));

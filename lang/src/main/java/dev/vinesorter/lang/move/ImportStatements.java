@@ -144,8 +144,12 @@ final class ImportStatements {
                   String indent = indent(statement);
                   String line =
                       language.statement(tree, specifier, names, others.get(0).late(), statement);
+                  // In order of what is taken from, where the old one stays in its place.
+                  String old = language.specifier(tree, language.source(tree, statement));
+                  boolean above = specifier.compareTo(old) < 0 && !whole.contains(statement);
+                  int begin = TextLines.begin(text, tree.begin(statement));
                   edits.insert(
-                      TextLines.next(text, tree.end(statement)),
+                      above ? begin : TextLines.next(text, tree.end(statement)),
                       indent + line + move.lineEnd(file));
                 }
               });

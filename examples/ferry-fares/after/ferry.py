@@ -1,0 +1,2 @@
+"""What the ferry line works out: fares and times."""
+

@@ -1,0 +1,1 @@
+python3 -B -m unittest -q test_desk

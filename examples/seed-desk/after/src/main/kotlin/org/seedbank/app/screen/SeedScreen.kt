@@ -1,0 +1,9 @@
+package org.seedbank.app.screen
+
+import org.seedbank.app.model.Drawer
+import org.seedbank.app.rows.SeedRows
+
+/** Shows the seeds of a drawer. */
+class SeedScreen(private val rows: SeedRows) {
+    fun shown(drawer: Drawer): String = drawer.seeds.joinToString("\n") { rows.row(it) } + drawer.footer()
+}

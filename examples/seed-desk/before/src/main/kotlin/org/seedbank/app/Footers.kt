@@ -1,0 +1,3 @@
+package org.seedbank.app
+
+internal fun Drawer.footer(): String = "\n${seeds.size} in all"
