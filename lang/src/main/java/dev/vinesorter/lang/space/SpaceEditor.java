@@ -75,7 +75,9 @@ final class SpaceEditor implements StepEditor {
       for (int file = 0; file < move.files(); file++) {
         at = file;
         SpaceEdits edits = new SpaceEdits(move, file);
-        edits.make();
+        if (move.concerns(file)) {
+          edits.make();
+        }
         if (!edits.edits().isEmpty() || !move.leaving(file).isEmpty()) {
           all.put(file, edits);
         }

@@ -207,6 +207,9 @@ final class SpaceEdits {
 
   private void use(Use use) {
     Departure goes = move.with(file, use.at());
+    if (goes == null && use.chain().stream().noneMatch(move.words()::contains)) {
+      return;
+    }
     extension(use, goes);
     shadowed(use, goes);
     Tops.Reached reached = tops.reached(file, use);

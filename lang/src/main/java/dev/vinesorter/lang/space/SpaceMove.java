@@ -262,8 +262,47 @@ final class SpaceMove {
     return comes || tops.isSpace(space) && !isEmptied(space);
   }
 
+  private final Map<String, Boolean> emptied = new HashMap<>();
+  private Set<String> words;
+
+  /**
+   * The words one of which a source has that is concerned without losing anything: the names of
+   * what goes, and of namespaces that come to be.
+   */
+  Set<String> words() {
+    if (words == null) {
+      words = new TreeSet<>();
+      for (Departure one : departures) {
+        one.decls().forEach(decl -> words.add(tops.own(Place.of(one.file(), decl))));
+        for (String space : around(one.space())) {
+          if (!tops.isSpace(space)) {
+            words.add(space.substring(space.lastIndexOf('.') + 1));
+          }
+        }
+      }
+      words.addAll(extensions().keySet());
+    }
+    return words;
+  }
+
+  /** Whether a source may have to change. */
+  boolean concerns(int file) {
+    boolean leaves =
+        outline(file).imports().stream()
+            .anyMatch(one -> one.name().equals("*") && isEmptied(one.from()));
+    return leaves || !leaving(file).isEmpty() || hasWord(text(file));
+  }
+
+  private boolean hasWord(String text) {
+    return words().stream().anyMatch(text::contains);
+  }
+
   /** Whether nothing is declared in a namespace afterwards, nor in those inside of it. */
   boolean isEmptied(String space) {
+    return emptied.computeIfAbsent(space, this::isLeft);
+  }
+
+  private boolean isLeft(String space) {
     for (int file = 0; file < files(); file++) {
       for (int decl : tops.of(file)) {
         String after = spaceAfter(Place.of(file, decl));
