@@ -151,36 +151,42 @@ final class SpaceEdits {
       int cut = tops.cut(full);
       if (cut < 0) {
         space(one, all);
-        continue;
-      }
-      List<Place> meant = tops.in(String.join(".", full.subList(0, cut)), full.get(cut));
-      List<Place> moved = meant.stream().filter(move::moves).toList();
-      boolean itself = !all && cut == full.size() - 1 && one.alias().equals(full.get(cut));
-      String after =
-          moved.isEmpty()
-              ? one.from()
-              : SpaceMove.join(
-                  move.spaceAfter(moved.get(0)), String.join(".", full.subList(cut, full.size())));
-      String home = moved.isEmpty() ? move.spaceAfter(meant.get(0)) : move.spaceAfter(moved.get(0));
-      boolean isOwn =
-          itself && move.seen(file, inside()).contains(home) && move.language().bringsNames();
-      Sort sort = move.names().decl(meant.get(0)).sort();
-      if (!all && move.language().bringsNames()) {
-        named.put(one.alias(), after);
-      }
-      if (moved.isEmpty()) {
-        if (isOwn && whole != null) {
-          block().remove(one);
-        }
-      } else if (moved.size() < meant.size()) {
-        if (!isOwn) {
-          block().add(after, sort);
-        }
-      } else if (isOwn) {
-        block().remove(one);
       } else {
-        block().rewrite(one, after, sort);
+        brought(one, full, cut);
       }
+    }
+  }
+
+  /** An import of what stands in a namespace of ours, or of what is in that. */
+  private void brought(Import one, List<String> full, int cut) throws CannotMoveException {
+    boolean all = one.level() == Import.USING_ALL;
+    List<Place> meant = tops.in(String.join(".", full.subList(0, cut)), full.get(cut));
+    List<Place> moved = meant.stream().filter(move::moves).toList();
+    boolean itself = !all && cut == full.size() - 1 && one.alias().equals(full.get(cut));
+    String after =
+        moved.isEmpty()
+            ? one.from()
+            : SpaceMove.join(
+                move.spaceAfter(moved.get(0)), String.join(".", full.subList(cut, full.size())));
+    String home = moved.isEmpty() ? move.spaceAfter(meant.get(0)) : move.spaceAfter(moved.get(0));
+    boolean isOwn =
+        itself && move.seen(file, inside()).contains(home) && move.language().bringsNames();
+    Sort sort = move.names().decl(meant.get(0)).sort();
+    if (!all && move.language().bringsNames()) {
+      named.put(one.alias(), after);
+    }
+    if (moved.isEmpty()) {
+      if (isOwn && whole != null) {
+        block().remove(one);
+      }
+    } else if (moved.size() < meant.size()) {
+      if (!isOwn) {
+        block().add(after, sort);
+      }
+    } else if (isOwn) {
+      block().remove(one);
+    } else {
+      block().rewrite(one, after, sort);
     }
   }
 
@@ -231,8 +237,14 @@ final class SpaceEdits {
         standIn(use, top);
         need(top, use.decl(), goes);
       }
-      return;
+    } else {
+      qualified(use, reached, moved);
     }
+  }
+
+  /** A name with its namespace before it, or with part of that. */
+  private void qualified(Use use, Tops.Reached reached, boolean moved) {
+    Place top = reached.top();
     List<String> head = use.chain().subList(0, reached.index());
     boolean absolute = String.join(".", head).equals(tops.space(top));
     boolean alias =
@@ -344,7 +356,8 @@ final class SpaceEdits {
     for (String space : spaces) {
       boolean seen = seesBefore(space, name, use.decl());
       for (Place top : seen ? move.holders(space, name) : List.<Place>of()) {
-        if (move.moves(top) || goes != null) {
+        boolean hidden = Trait.PRIVATE.in(move.names().decl(top).traits()) && top.file() != file;
+        if (!hidden && (move.moves(top) || goes != null)) {
           need(top, use.decl(), goes);
         }
       }

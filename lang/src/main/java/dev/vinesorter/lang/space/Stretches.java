@@ -39,6 +39,7 @@ final class Stretches {
       int node = move.node(goes.file(), decl);
       int begin = TextLines.begin(text, tree.begin(node));
       int end = TextLines.next(text, Math.max(tree.begin(node), tree.end(node) - 1));
+      String name = move.outline(goes.file()).decls().get(decl).name();
       boolean alone =
           tree.text().substring(begin, tree.begin(node)).isBlank()
               && text.substring(Math.min(end, tree.end(node)), end)
@@ -48,37 +49,31 @@ final class Stretches {
       if (!alone) {
         throw new CannotMoveException(
             RefusalCode.ONE_LINE,
-            "'"
-                + move.outline(goes.file()).decls().get(decl).name()
-                + "' shares a line with what stays.",
+            "'" + name + "' shares a line with what stays.",
             tree.begin(node));
       }
-      int around = tree.around(node);
-      boolean plain =
-          around <= 0
-              || tree.kind(around).endsWith("_list")
-              || move.language().headerKinds().contains(tree.kind(around));
-      if (!plain || tree.kind(around).startsWith("preproc")) {
+      if (isConditional(move, tree, node) || conditions(move, text, begin, end)) {
         throw new CannotMoveException(
-            RefusalCode.NOT_YET,
-            "'"
-                + move.outline(goes.file()).decls().get(decl).name()
-                + "' stands under a condition.",
-            tree.begin(node));
-      }
-      boolean apart =
-          move.language().hasConditions()
-              && (Conditions.depth(text, begin) != 0 || Conditions.depth(text, end) != 0);
-      if (apart) {
-        throw new CannotMoveException(
-            RefusalCode.NOT_YET,
-            "'"
-                + move.outline(goes.file()).decls().get(decl).name()
-                + "' stands under a condition.",
-            tree.begin(node));
+            RefusalCode.NOT_YET, "'" + name + "' stands under a condition.", tree.begin(node));
       }
       goes.stretches().add(new Stretch(heading(tree, begin), end));
     }
     goes.stretches().sort((one, other) -> one.begin() - other.begin());
+  }
+
+  /** Whether a declaration stands in something else than a source or a namespace. */
+  private static boolean isConditional(SpaceMove move, Syntax tree, int node) {
+    int around = tree.around(node);
+    boolean plain =
+        around <= 0
+            || tree.kind(around).endsWith("_list")
+            || move.language().headerKinds().contains(tree.kind(around));
+    return !plain || tree.kind(around).startsWith("preproc");
+  }
+
+  /** Whether lines stand between others that leave parts of a source out. */
+  private static boolean conditions(SpaceMove move, String text, int begin, int end) {
+    return move.language().hasConditions()
+        && (Conditions.depth(text, begin) != 0 || Conditions.depth(text, end) != 0);
   }
 }

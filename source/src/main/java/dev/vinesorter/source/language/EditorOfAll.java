@@ -64,6 +64,19 @@ final class EditorOfAll implements StepEditor {
     if (!result.outcome().accepted()) {
       return new Result(result.outcome(), survey);
     }
+    Joined joined = joined(survey, result, language, present, edited);
+    if (!joined.lost().isEmpty()) {
+      return new Result(StepOutcome.refused(joined.lost()), survey);
+    }
+    sources.become(edited);
+    return new Result(withoutFollowed(result.outcome(), present, edited), joined.survey());
+  }
+
+  /** The whole after a step, or what others name and is lost. */
+  private record Joined(Survey survey, List<StepOutcome.Reason> lost) {}
+
+  private Joined joined(
+      Survey survey, Result result, Language language, List<Language> present, Overlay edited) {
     List<Survey> parts = new ArrayList<>();
     for (Language one : present) {
       parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one::owns));
@@ -78,11 +91,10 @@ final class EditorOfAll implements StepEditor {
               ? followed.lost(Map.of())
               : new Followed(survey, foretold, language, edited).lost(names);
       if (!lost.isEmpty()) {
-        return new Result(StepOutcome.refused(lost), survey);
+        return new Joined(survey, lost);
       }
     }
-    sources.become(edited);
-    return new Result(withoutFollowed(result.outcome(), present, edited), foretold);
+    return new Joined(foretold, List.of());
   }
 
   /** An outcome that does not tell of places in sources of a neighbour, which were followed. */

@@ -62,10 +62,8 @@ final class LanguagePart {
         neighbours == null
             ? Set.of()
             : neighbours.bind(
-                parts.get(host),
-                parts.get(guest),
-                patches.get(host),
-                patches.get(guest),
+                new Neighbours.Side(parts.get(host), patches.get(host)),
+                new Neighbours.Side(parts.get(guest), patches.get(guest)),
                 builder,
                 sources);
     for (int n = 0; n < parts.size(); n++) {

@@ -165,8 +165,8 @@ record Neighbours(Language guest, Language host) {
     return type;
   }
 
-  /** A name of the host that means a type of the guest. */
-  private record Bound(int user, int type, Survey.Unresolved name) {}
+  /** What was read of one of them, on its way into a whole. */
+  record Side(Survey survey, SurveyPatch patch) {}
 
   /**
    * Binds names of the host that its reader bound to nothing.
@@ -174,15 +174,10 @@ record Neighbours(Language guest, Language host) {
    * @param sources gives the texts, for their imports
    * @return those that are bound now; their uses are in the builder
    */
-  Set<Survey.Unresolved> bind(
-      Survey hosts,
-      Survey guests,
-      SurveyPatch hostPatch,
-      SurveyPatch guestPatch,
-      SurveyBuilder builder,
-      Overlay sources) {
+  Set<Survey.Unresolved> bind(Side host, Side guest, SurveyBuilder builder, Overlay sources) {
+    Survey hosts = host.survey();
     Map<String, List<Integer>> types = new HashMap<>();
-    Units units = guests.units();
+    Units units = guest.survey().units();
     for (int unit = 0; unit < units.size(); unit++) {
       boolean top = units.level(unit) == Level.TYPE && units.fileOf(unit) >= 0;
       if (top && units.level(units.parent(unit)) == Level.FILE) {
@@ -193,14 +188,14 @@ record Neighbours(Language guest, Language host) {
     for (Survey.Unresolved one : hosts.unresolved()) {
       for (int type : types.getOrDefault(one.name(), List.of())) {
         int user = at(hosts.units(), one);
-        if (user >= 0
-            && !found.contains(one)
-            && sees(hosts.units(), user, units, type, one, sources)) {
+        String home = units.name(units.packageOf(type));
+        String own = user < 0 ? "" : hosts.units().name(hosts.units().packageOf(user));
+        if (user >= 0 && !found.contains(one) && sees(own, home, one, sources)) {
           int begin = one.site().begin();
           boolean imports = hosts.units().level(user) == Level.FILE;
           builder.reference(
-              hostPatch.unit(user),
-              guestPatch.unit(type),
+              host.patch().unit(user),
+              guest.patch().unit(type),
               imports ? Kind.IMPORTS : Kind.REFERS,
               begin,
               one.site().end(),
@@ -229,10 +224,8 @@ record Neighbours(Language guest, Language host) {
     return found;
   }
 
-  private static boolean sees(
-      Units hosts, int user, Units guests, int type, Survey.Unresolved one, Overlay sources) {
-    String home = guests.name(guests.packageOf(type));
-    if (home.equals(hosts.name(hosts.packageOf(user)))) {
+  private static boolean sees(String own, String home, Survey.Unresolved one, Overlay sources) {
+    if (home.equals(own)) {
       return true;
     }
     String text = sources.text(one.site().file()).text();
