@@ -129,7 +129,10 @@ final class DeclarationMoves {
     }
     String normal = Project.normal(into);
     boolean plain = into.equals(normal) && !into.startsWith(".") && !into.contains("/.");
-    boolean fresh = plain && language.isSource(into) && !sources.isOnDisk(into);
+    boolean fresh =
+        plain
+            && language.isSource(into)
+            && (!sources.isOnDisk(into) || sources.changed().containsKey(into));
     return fresh ? into : null;
   }
 

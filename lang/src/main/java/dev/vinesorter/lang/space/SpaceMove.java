@@ -66,6 +66,11 @@ final class SpaceMove {
     return language;
   }
 
+  /** Whether there is a file of a path; one that an earlier step took away is none. */
+  boolean isTaken(String path) {
+    return sources.exists(path) || sources.isOnDisk(path) && !sources.changed().containsKey(path);
+  }
+
   int files() {
     return project.outlines().size();
   }

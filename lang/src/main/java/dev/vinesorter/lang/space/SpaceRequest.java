@@ -82,7 +82,7 @@ final class SpaceRequest {
     if (file >= 0) {
       return tops.only(file);
     }
-    boolean free = !move.sources().exists(path) && !move.sources().isOnDisk(path);
+    boolean free = !move.isTaken(path);
     boolean plain =
         path.equals(Project.normal(path)) && !path.startsWith(".") && !path.contains("/.");
     return free && plain ? homes.space(Project.folder(path)) : null;
@@ -284,7 +284,7 @@ final class SpaceRequest {
       return;
     }
     String to = source != null ? source : folder == null ? path : Project.join(folder, name);
-    boolean taken = !to.equals(path) && (move.sources().exists(to) || move.sources().isOnDisk(to));
+    boolean taken = !to.equals(path) && move.isTaken(to);
     if (taken) {
       move.refuse(RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
       return;
@@ -326,7 +326,7 @@ final class SpaceRequest {
         to = Project.join(Project.folder(path), Tops.own(one) + end);
       }
       int there = move.project().number(to);
-      boolean taken = there < 0 && (move.sources().exists(to) || move.sources().isOnDisk(to));
+      boolean taken = there < 0 && move.isTaken(to);
       if (taken || there >= 0 && !space.equals(tops.only(there)) || to.equals(path)) {
         move.refuse(RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
         return;
