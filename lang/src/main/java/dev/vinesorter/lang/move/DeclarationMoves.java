@@ -7,8 +7,11 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Reading;
@@ -202,5 +205,49 @@ final class DeclarationMoves {
                 edited.put(path, text.with(edits.apply(text.text())));
               }
             });
+    withoutEmpty(move, edited);
+  }
+
+  /** Takes the old source away where nothing is left of it, unless somebody takes all of it. */
+  private void withoutEmpty(Relocation move, Overlay edited) {
+    String path = move.path(move.from());
+    if (!language.isNothing(language.parse(path, edited.text(path).text()))) {
+      return;
+    }
+    Project project = readings.project(edited);
+    int old = project.number(path);
+    for (int file = 0; file < project.outlines().size(); file++) {
+      Outline outline = project.outlines().get(file);
+      for (Import one : outline.imports()) {
+        Place from = one.level() < 0 ? null : readings.rules().source(project, file, one);
+        boolean takes = from != null && from.file() == old && file != old;
+        if (takes && !withoutHandingOn(outline, one, edited)) {
+          move.reasons()
+              .add(
+                  new Reason(
+                      RefusalCode.NOT_YET,
+                      "Nothing would be left of "
+                          + path
+                          + ", which is taken as a whole here; move the file instead.",
+                      List.of(
+                          SourceText.site(outline.path(), outline.lines(), one.at(), one.end()))));
+          return;
+        }
+      }
+    }
+    edited.remove(path);
+  }
+
+  /** Takes out a statement that hands on all of what is left, which is nothing. */
+  private boolean withoutHandingOn(Outline outline, Import one, Overlay edited) {
+    SourceText old = edited.text(outline.path());
+    Declarations.Stretch all =
+        language.handsAllOn(language.parse(outline.path(), old.text()), one.at());
+    if (all == null) {
+      return false;
+    }
+    String text = old.text().substring(0, all.begin()) + old.text().substring(all.end());
+    edited.put(outline.path(), old.with(text));
+    return true;
   }
 }

@@ -27,6 +27,16 @@ public interface Declarations {
    */
   void follow(Relocation move) throws CannotMoveException;
 
+  /** Whether a source of which that is left is there no more. */
+  default boolean isNothing(Syntax tree) {
+    return false;
+  }
+
+  /** The lines of a statement that hands all of a source on; null for another one at a char. */
+  default Stretch handsAllOn(Syntax tree, int at) {
+    return null;
+  }
+
   /** Whether declarations of one name in one source are one thing, of whatever sort they are. */
   default boolean merges() {
     return false;

@@ -296,12 +296,6 @@ final class ScriptDeclarations extends NamedImports {
             tree.begin(node));
       }
     }
-    if (isEmptied(move)) {
-      throw new CannotMoveException(
-          RefusalCode.NOT_YET,
-          "Nothing would be left of " + move.path(move.from()) + "; move the file instead.",
-          move.stretches().get(0).begin());
-    }
     for (Use use : move.inside()) {
       Place meant = use.kind() == Kind.WRITES ? move.names().meant(move.from(), use) : null;
       boolean ours = meant != null && meant.file() == move.from() && !move.isMoved(meant.decl());
@@ -324,11 +318,25 @@ final class ScriptDeclarations extends NamedImports {
   }
 
   /** Whether all that makes a module of the old source goes. */
-  private static boolean isEmptied(Relocation move) {
-    Syntax tree = move.tree(move.from());
+  @Override
+  public Stretch handsAllOn(Syntax tree, int at) {
+    int node = tree.innermost(at);
+    while (node > 0 && !tree.is(node, "export_statement")) {
+      node = tree.around(node);
+    }
+    String text = tree.text(Math.max(0, node));
+    boolean all = node > 0 && text.startsWith("export *") && !text.contains(" as ");
+    int begin = TextLines.begin(tree.text(), tree.begin(Math.max(0, node)));
+    return all && begin == tree.begin(node)
+        ? new Stretch(begin, TextLines.next(tree.text(), tree.end(node)))
+        : null;
+  }
+
+  /** A module that gives nothing and does nothing goes. */
+  @Override
+  public boolean isNothing(Syntax tree) {
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
-      boolean counts = !tree.is(child, "comment") && !tree.is(child, "import_statement");
-      if (counts && !move.isInside(tree.begin(child))) {
+      if (!tree.is(child, "comment")) {
         return false;
       }
     }
