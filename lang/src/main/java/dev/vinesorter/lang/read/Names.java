@@ -399,7 +399,7 @@ public final class Names {
    * What a neighbour declares that a source sees by the name alone: in its package, or a star's.
    */
   private Place neighbour(int file, String name) {
-    if (rules.neighbours().isEmpty()) {
+    if (rules.neighbours().isEmpty() || !project.hasFileCalled(name + rules.neighbours())) {
       return null;
     }
     List<String> seen = new ArrayList<>();

@@ -86,20 +86,29 @@ public final class Project {
   /** Folders of files that are called so. */
   private final Map<String, List<String>> byName = new HashMap<>();
 
-  /**
-   * Whether a file lies in folders called like the names before the last one, and is called like
-   * that.
-   */
-  boolean hasFileOf(List<String> names, String end) {
+  private Map<String, List<String>> byName() {
     if (byName.isEmpty()) {
       for (String path : files) {
         String name = path.substring(path.lastIndexOf('/') + 1);
         byName.computeIfAbsent(name, key -> new ArrayList<>(1)).add("/" + path);
       }
     }
+    return byName;
+  }
+
+  /** Whether a file is called so, in whatever folder. */
+  boolean hasFileCalled(String name) {
+    return byName().containsKey(name);
+  }
+
+  /**
+   * Whether a file lies in folders called like the names before the last one, and is called like
+   * that.
+   */
+  boolean hasFileOf(List<String> names, String end) {
     String last = names.get(names.size() - 1) + end;
     String path = "/" + String.join("/", names) + end;
-    return byName.getOrDefault(last, List.of()).stream().anyMatch(one -> one.endsWith(path));
+    return byName().getOrDefault(last, List.of()).stream().anyMatch(one -> one.endsWith(path));
   }
 
   /** Whether there is such a file, of whatever language. */

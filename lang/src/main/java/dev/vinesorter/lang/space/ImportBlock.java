@@ -6,8 +6,10 @@ import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -34,6 +36,11 @@ final class ImportBlock {
 
   private final Set<String> added = new TreeSet<>();
 
+  /** The statements that stand under a condition; found when asked for. */
+  private Set<Integer> conditional;
+
+  private final int[] lines;
+
   /** Of a source, with what it brings in. */
   ImportBlock(SpaceSyntax language, Syntax tree, List<Import> imports, String lineEnd) {
     this.language = language;
@@ -41,6 +48,7 @@ final class ImportBlock {
     this.tree = tree;
     this.text = tree.text();
     this.lineEnd = lineEnd;
+    this.lines = SourceText.lineStarts(text);
     for (int node = 0; node < tree.size(); node++) {
       if (language.importKinds().contains(tree.kind(node))) {
         statements.add(node);
@@ -307,8 +315,18 @@ final class ImportBlock {
   }
 
   private boolean isConditional(int statement) {
-    return tree.kind(tree.around(statement)).startsWith("preproc")
-        || language.hasConditions() && Conditions.depth(text, tree.begin(statement)) != 0;
+    if (conditional == null) {
+      conditional = new TreeSet<>();
+      int[] depths = language.hasConditions() ? Conditions.depths(text) : new int[0];
+      for (int one : statements) {
+        int line = Arrays.binarySearch(lines, tree.begin(one));
+        int depth = depths.length == 0 ? 0 : depths[line < 0 ? -line - 2 : line];
+        if (depth != 0 || tree.kind(tree.around(one)).startsWith("preproc")) {
+          conditional.add(one);
+        }
+      }
+    }
+    return conditional.contains(statement);
   }
 
   private void removeClauses(TextEdits edits, List<Integer> all, Set<Integer> out) {
