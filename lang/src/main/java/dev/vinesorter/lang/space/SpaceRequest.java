@@ -276,11 +276,7 @@ final class SpaceRequest {
               : homes.folder(Project.folder(path), tops.only(file), space);
     }
     if (folder == null && move.language().isFoundByFolder()) {
-      move.refuse(
-          RefusalCode.BAD_TARGET,
-          "Nothing tells in which folder sources of "
-              + space
-              + " are looked for; name the source.");
+      lost(space);
       return;
     }
     String to = source != null ? source : folder == null ? path : Project.join(folder, name);
@@ -308,11 +304,7 @@ final class SpaceRequest {
       Decl one = move.outline(file).decls().get(decl);
       boolean type = one.sort() == Sort.TYPE && move.language().isFileForEach();
       if (folder == null && move.language().isFoundByFolder() && source == null) {
-        move.refuse(
-            RefusalCode.BAD_TARGET,
-            "Nothing tells in which folder sources of "
-                + space
-                + " are looked for; name the source.");
+        lost(space);
         return;
       }
       // A function that is called like a type goes with it.
@@ -338,6 +330,12 @@ final class SpaceRequest {
       byPath.computeIfAbsent(to, key -> new Departure(file, false, space, key)).decls().add(decl);
     }
     byPath.values().forEach(move::add);
+  }
+
+  private void lost(String space) {
+    move.refuse(
+        RefusalCode.BAD_TARGET,
+        "Nothing tells in which folder sources of " + space + " are looked for; name the source.");
   }
 
   private boolean isTypeOf(int file, int decl, Decl one) {

@@ -120,19 +120,8 @@ final class CompileCommands {
   /** A path without dots from the top of its machine; null where it has none. */
   private static String absolute(String directory, String path) {
     boolean whole = path.startsWith("/") || path.length() > 1 && path.charAt(1) == ':';
-    String all = whole ? path : directory + "/" + path;
-    List<String> parts = new ArrayList<>();
-    for (String part : all.split("/")) {
-      if (part.equals("..")) {
-        if (parts.isEmpty()) {
-          return null;
-        }
-        parts.remove(parts.size() - 1);
-      } else if (!part.isEmpty() && !part.equals(".")) {
-        parts.add(part);
-      }
-    }
-    return "/" + String.join("/", parts);
+    String normal = LookupPaths.normal(whole ? path : directory + "/" + path);
+    return normal == null ? null : "/" + normal;
   }
 
   /** The part of a path that is below the root; null for another place. */

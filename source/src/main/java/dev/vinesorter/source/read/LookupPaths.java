@@ -106,12 +106,13 @@ public final class LookupPaths {
 
   /** A path from a folder without dots; null where it leaves the root. */
   static String below(String folder, String path) {
+    return path.startsWith("/") ? null : normal(folder + "/" + path);
+  }
+
+  /** A path without dots for a folder and the one above; null where it leaves its first one. */
+  static String normal(String path) {
     List<String> parts = new ArrayList<>();
-    String from = path.startsWith("/") ? null : folder;
-    if (from == null) {
-      return null;
-    }
-    for (String part : (from + "/" + path).split("/")) {
+    for (String part : path.split("/")) {
       if (part.equals("..")) {
         if (parts.isEmpty()) {
           return null;
