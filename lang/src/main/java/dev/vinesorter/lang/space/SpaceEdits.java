@@ -325,7 +325,7 @@ final class SpaceEdits {
       boolean seen =
           move.seen(file, decl).contains(home)
               || stars.contains(home)
-              || home.isEmpty() && move.language().seesOuter();
+              || home.isEmpty() && seesOutside(sort);
       boolean byName = full.equals(named.get(tops.own(top)));
       if (!seen && !byName) {
         needs.put(full, sort);
@@ -333,6 +333,11 @@ final class SpaceEdits {
     } else if (!move.around(goes.space()).contains(home)) {
       needsThere.computeIfAbsent(goes, key -> new TreeMap<>()).put(full, sort);
     }
+  }
+
+  /** Whether what stands outside of all namespaces is seen in them by its name alone. */
+  private boolean seesOutside(Sort sort) {
+    return move.language().seesOuter() || move.language().fallsBack() && sort != Sort.TYPE;
   }
 
   /**
