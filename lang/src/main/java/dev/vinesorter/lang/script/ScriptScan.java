@@ -92,6 +92,7 @@ final class ScriptScan extends Scan {
       }
       case "variable_declarator" -> declarator(node);
       case "assignment_expression", "augmented_assignment_expression" -> assignment(node);
+      case "update_expression" -> expression(tree.child(node, "argument"), Kind.WRITES);
       default -> visitUse(node);
     }
   }
@@ -538,10 +539,35 @@ final class ScriptScan extends Scan {
       open = type;
       named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
       open = before;
+    } else if (tree.is(left, "array_pattern") || tree.is(left, "object_pattern")) {
+      targets(left);
     } else {
       expression(left, Kind.WRITES);
     }
     visit(right);
+  }
+
+  /** What gets values where several are taken out of one. */
+  private void targets(int pattern) {
+    for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
+      switch (tree.kind(child)) {
+        case "identifier", "member_expression" -> expression(child, Kind.WRITES);
+        case "shorthand_property_identifier_pattern" ->
+            use(
+                Kind.WRITES,
+                Root.NAME,
+                List.of(tree.text(child)),
+                tree.begin(child),
+                tree.end(child));
+        case "pair_pattern",
+            "assignment_pattern",
+            "rest_pattern",
+            "array_pattern",
+            "object_pattern" ->
+            targets(child);
+        default -> visit(child);
+      }
+    }
   }
 
   private void bind(int node, String type) {
