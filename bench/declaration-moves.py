@@ -13,22 +13,11 @@ includes = sys.argv[6:]
 here = os.path.dirname(os.path.abspath(__file__))
 sys.path.insert(0, here)
 import imports as tools
+from imports import tree
 
 work = os.path.join(tempfile.mkdtemp(), "root")
 shutil.copytree(root, work, ignore=shutil.ignore_patterns(".vinesort"), symlinks=True)
 os.chdir(work)
-
-
-def tree():
-    found = {}
-    for folder, _, files in os.walk("."):
-        if ".vinesort" not in folder:
-            for one in files:
-                path = os.path.join(folder, one)
-                if not os.path.islink(path):
-                    with open(path, "rb") as file:
-                        found[os.path.normpath(path)] = file.read()
-    return found
 
 
 def python_check(files):

@@ -10,6 +10,7 @@ vinesort, language, root, count, seed = sys.argv[1:6]
 includes = sys.argv[6:]
 sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
 import imports as tools
+from imports import tree
 
 work = os.path.join(tempfile.mkdtemp(), "root")
 shutil.copytree(root, work, ignore=shutil.ignore_patterns(".vinesort"))
@@ -24,16 +25,6 @@ def imports():
 def all_imports():
     return {"py": tools.python_imports, "ts": tools.script_imports,
             "c": lambda: tools.c_includes(includes), "rb": tools.ruby_requires}[language]()
-
-
-def tree():
-    found = {}
-    for folder, _, files in os.walk("."):
-        if ".vinesort" not in folder:
-            for one in files:
-                with open(os.path.join(folder, one), "rb") as file:
-                    found[os.path.join(folder, one)] = file.read()
-    return found
 
 
 subprocess.run([vinesort, "survey"], capture_output=True, check=True)

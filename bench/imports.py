@@ -18,6 +18,19 @@ def sources(language):
     return sorted(found)
 
 
+def tree():
+    """The bytes of all files by path, links and what Vine Sorter keeps left out."""
+    found = {}
+    for folder, _, files in os.walk("."):
+        if ".vinesort" not in folder:
+            for one in files:
+                path = os.path.join(folder, one)
+                if not os.path.islink(path):
+                    with open(path, "rb") as file:
+                        found[os.path.normpath(path)] = file.read()
+    return found
+
+
 def module(path):
     for candidate in (path + "/__init__.py", path + ".py"):
         if os.path.exists(candidate):

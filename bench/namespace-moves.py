@@ -14,19 +14,9 @@ here = os.path.dirname(os.path.abspath(__file__))
 work = os.path.join(tempfile.mkdtemp(), "root")
 shutil.copytree(root, work, ignore=shutil.ignore_patterns(".vinesort"), symlinks=True)
 os.chdir(work)
+sys.path.insert(0, here)
+from imports import tree
 END = {"kt": ".kt", "cs": ".cs", "php": ".php"}[language]
-
-
-def tree():
-    found = {}
-    for folder, _, files in os.walk("."):
-        if ".vinesort" not in folder:
-            for one in files:
-                path = os.path.join(folder, one)
-                if not os.path.islink(path):
-                    with open(path, "rb") as file:
-                        found[os.path.normpath(path)] = file.read()
-    return found
 
 
 def sources():

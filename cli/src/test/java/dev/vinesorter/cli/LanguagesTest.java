@@ -51,6 +51,19 @@ class LanguagesTest {
     return Program.run(folder, words);
   }
 
+  /** The sources once a plan is carried out as it was foretold. */
+  private Map<String, String> applied(String plan) throws IOException {
+    JsonNode applied = run("apply", plan, "--json").json();
+    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
+    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
+    return Program.sources(folder);
+  }
+
+  private void comesBack(Map<String, String> before) throws IOException {
+    assertThat(run("undo").code()).isZero();
+    assertThat(Program.sources(folder)).isEqualTo(before);
+  }
+
   @Test
   void oneSurveyHasAllAndTellsWhatOnlyANameTells() {
     JsonNode survey = run("survey", "--json").json();
@@ -93,8 +106,7 @@ class LanguagesTest {
     assertThat(after.get("tools/stock.py")).startsWith("from tools.money import price");
     assertThat(after.get("page/app.ts")).contains("from \"./view/draw\"");
     assertThat(after).containsKeys("label/Label.java", "driver/include/lamp.h");
-    assertThat(run("undo").code()).isZero();
-    assertThat(Program.sources(folder)).isEqualTo(before);
+    comesBack(before);
   }
 
   @Test
@@ -136,10 +148,7 @@ class LanguagesTest {
         """);
     Map<String, String> before = Program.sources(folder);
     run("survey");
-    JsonNode applied = run("apply", "plan.yaml", "--json").json();
-    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
-    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
-    Map<String, String> after = Program.sources(folder);
+    Map<String, String> after = applied("plan.yaml");
     assertThat(after.get("tools/limits.py"))
         .isEqualTo("MOST = 40\n\n\ndef full(sheet):\n    return len(sheet) > MOST\n");
     assertThat(after.get("tools/sheet.py")).isEqualTo("FIRST = len(\"abc\")\n");
@@ -149,8 +158,7 @@ class LanguagesTest {
     assertThat(after.get("driver/main.c"))
         .contains("#include \"steps.h\"", "int step_count(void) { return MOST_STEPS; }")
         .contains("#include \"limits.h\"");
-    assertThat(run("undo").code()).isZero();
-    assertThat(Program.sources(folder)).isEqualTo(before);
+    comesBack(before);
   }
 
   @Test
@@ -211,10 +219,7 @@ class LanguagesTest {
         """);
     Map<String, String> before = Program.sources(folder);
     run("survey");
-    JsonNode applied = run("apply", "plan.yaml", "--json").json();
-    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
-    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
-    Map<String, String> after = Program.sources(folder);
+    Map<String, String> after = applied("plan.yaml");
     assertThat(after.get("app/rules/Press.kt"))
         .isEqualTo("package salt.rules\n\nimport salt.press.Press\n\nfun Press.isHot() = true\n");
     assertThat(after.get("app/desk/Desk.kt"))
@@ -224,8 +229,7 @@ class LanguagesTest {
     assertThat(after.get("web/src/Tools/Press.php")).contains("namespace Salt\\Tools;");
     assertThat(after.get("web/src/Desk/Desk.php")).contains("use Salt\\Tools\\Press;");
     assertThat(after.get("gem/lib/salt.rb")).isEqualTo("require 'salt/tools/press'\n");
-    assertThat(run("undo").code()).isZero();
-    assertThat(Program.sources(folder)).isEqualTo(before);
+    comesBack(before);
   }
 
   @Test
@@ -293,10 +297,7 @@ class LanguagesTest {
     assertThat(renamed.out()).contains("not-yet: app/src/salt/desk/Desk.kt names salt.press.Press");
     assertThat(run("rehearse", "cool.yaml").code()).isZero();
 
-    JsonNode applied = run("apply", "move.yaml", "--json").json();
-    assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
-    assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
-    Map<String, String> after = Program.sources(folder);
+    Map<String, String> after = applied("move.yaml");
     assertThat(after.get("app/src/salt/press/Iron.kt"))
         .isEqualTo(
             "package salt.press\n\nimport salt.tools.Press\n\nclass Iron(val press: Press)\n");
@@ -305,8 +306,7 @@ class LanguagesTest {
     run("survey", "--anew");
     assertThat(run("export", "--as", "csv", "--level", "type").out())
         .contains("salt.press.Iron,salt.tools.Press,refers,1");
-    assertThat(run("undo").code()).isZero();
-    assertThat(Program.sources(folder)).isEqualTo(before);
+    comesBack(before);
   }
 
   @Test

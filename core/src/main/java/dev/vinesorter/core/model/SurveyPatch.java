@@ -41,15 +41,18 @@ public final class SurveyPatch {
 
   /** What becomes of uses of units that are not carried over. */
   public interface Others {
-    /** Says nothing of any. */
-    Others NONE = used -> UNKNOWN;
-
     /** {@link #unit} of a use that is left out. */
     int LEFT_OUT = -1;
 
+    /** {@link #unit} of one of which nobody says anything. */
+    int NOBODY = -2;
+
+    /** Says nothing of any. */
+    Others NONE = used -> NOBODY;
+
     /**
      * The builder's unit that stands for one of the old survey, which belongs to a library or
-     * stands in a file that is not kept; {@link #LEFT_OUT}, or less where nobody says.
+     * stands in a file that is not kept; {@link #LEFT_OUT} or {@link #NOBODY}.
      */
     int unit(int used);
 
@@ -146,7 +149,7 @@ public final class SurveyPatch {
     }
     Units units = old.units();
     int other = others.unit(used);
-    if (other >= Others.LEFT_OUT) {
+    if (other != Others.NOBODY) {
       return other;
     }
     if (units.has(used, Trait.FOREIGN)) {

@@ -29,11 +29,6 @@ final class CSharpSyntax implements SpaceSyntax {
   }
 
   @Override
-  public boolean seesOuter() {
-    return true;
-  }
-
-  @Override
   public boolean hasConditions() {
     return true;
   }

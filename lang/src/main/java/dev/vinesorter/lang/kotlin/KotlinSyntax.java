@@ -81,11 +81,6 @@ final class KotlinSyntax implements SpaceSyntax {
   }
 
   @Override
-  public String neighbours() {
-    return ".java";
-  }
-
-  @Override
   public Set<String> silent() {
     return SILENT;
   }

@@ -130,12 +130,7 @@ final class DeclarationMoves {
     if (sources.exists(path)) {
       return readings.isSource(path) ? path : null;
     }
-    String normal = Project.normal(into);
-    boolean plain = into.equals(normal) && !into.startsWith(".") && !into.contains("/.");
-    boolean fresh =
-        plain
-            && language.isSource(into)
-            && (!sources.isOnDisk(into) || sources.changed().containsKey(into));
+    boolean fresh = Project.isPlain(into) && language.isSource(into) && !sources.isTaken(into);
     return fresh ? into : null;
   }
 

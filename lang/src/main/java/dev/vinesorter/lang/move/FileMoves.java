@@ -119,9 +119,7 @@ final class FileMoves {
           reasons,
           RefusalCode.LINKED_FILE,
           path + " is a symbolic link; move the file that it leads to.");
-    } else if (sources.exists(to)
-        || sources.isOnDisk(to) && !sources.changed().containsKey(to)
-        || sources.exists(folder)) {
+    } else if (sources.isTaken(to) || sources.exists(folder)) {
       refuse(reasons, RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
     } else {
       paths.put(path, to);

@@ -75,7 +75,7 @@ public abstract class OutlineLanguage implements Language {
   }
 
   private OutlineReader outlines() {
-    return new OutlineReader(isSource, scanner, rules.get());
+    return new OutlineReader(isSource, tells, scanner, rules.get());
   }
 
   @Override

@@ -265,7 +265,7 @@ public final class Names {
   }
 
   /** A namespace, and those around it where they are seen from inside. */
-  private List<String> seenFrom(String space) {
+  public List<String> seenFrom(String space) {
     List<String> found = new ArrayList<>(List.of(space));
     for (int dot = space.lastIndexOf('.'); rules.seesOuter() && dot > 0; ) {
       found.add(space.substring(0, dot));

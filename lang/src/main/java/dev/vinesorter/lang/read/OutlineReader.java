@@ -38,6 +38,7 @@ public final class OutlineReader implements SourceReader {
   }
 
   private final Predicate<String> isSource;
+  private final Predicate<String> tells;
   private final Scanner scanner;
   private final Rules rules;
 
@@ -45,9 +46,12 @@ public final class OutlineReader implements SourceReader {
    * Reads by a scanner.
    *
    * @param isSource tells sources from build files
+   * @param tells tells files that say where sources look for what they bring in
    */
-  public OutlineReader(Predicate<String> isSource, Scanner scanner, Rules rules) {
+  public OutlineReader(
+      Predicate<String> isSource, Predicate<String> tells, Scanner scanner, Rules rules) {
     this.isSource = isSource;
+    this.tells = tells;
     this.scanner = scanner;
     this.rules = rules;
   }
@@ -139,7 +143,7 @@ public final class OutlineReader implements SourceReader {
     } finally {
       pool.shutdownNow();
     }
-    return new Project(outlines, sources.paths(), LookupPaths.of(sources, options));
+    return new Project(outlines, sources.paths(), LookupPaths.of(sources, tells, options));
   }
 
   private Outline outline(Overlay sources, String path) {

@@ -74,6 +74,11 @@ public final class Project {
     return lookups;
   }
 
+  /** Whether a path is written without dots and hides nothing, so that a source may lie there. */
+  public static boolean isPlain(String path) {
+    return path.equals(normal(path)) && !path.startsWith(".") && !path.contains("/.");
+  }
+
   public List<Outline> outlines() {
     return outlines;
   }

@@ -43,20 +43,9 @@ final class Arrival {
       for (Import one : move.outline(there).imports()) {
         stars.add(one.level() == Import.USING_ALL ? one.from() : "");
       }
-      needs
-          .keySet()
-          .removeIf(full -> stars.contains(full.substring(0, Math.max(0, full.lastIndexOf('.')))));
+      needs.keySet().removeIf(full -> stars.contains(SpaceMove.spaceOf(full)));
     }
-    needs.forEach(
-        (full, sort) ->
-            all.add(
-                move.language()
-                    .bring(
-                        move.language().bringsNames()
-                            ? full
-                            : full.substring(0, Math.max(0, full.lastIndexOf('.'))),
-                        sort,
-                        "")));
+    needs.forEach((full, sort) -> all.add(move.language().bring(move.brought(full), sort, "")));
     return all;
   }
 

@@ -244,19 +244,9 @@ final class ImportBlock {
                             == Integer.compare(one.getKey(), old));
   }
 
-  /** Of statements the one that shares most with another; null for none. */
+  /** Of statements the first one that brings in a thing of the same name; null for none. */
   private static String nearest(List<String> all, String one) {
-    String best = null;
-    int most = -1;
-    for (String other : all) {
-      // What is taken is told by its last name; statements of one name belong together.
-      int same = tail(other).equals(tail(one)) ? 1 : 0;
-      if (same > most) {
-        most = same;
-        best = same > 0 ? other : best;
-      }
-    }
-    return best;
+    return all.stream().filter(other -> tail(other).equals(tail(one))).findFirst().orElse(null);
   }
 
   private static String tail(String statement) {

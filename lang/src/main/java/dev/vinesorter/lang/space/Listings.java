@@ -2,6 +2,7 @@ package dev.vinesorter.lang.space;
 
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
+import java.util.List;
 
 /** Files that are no sources and list sources by their paths, such as those of a build. */
 final class Listings {
@@ -18,8 +19,7 @@ final class Listings {
     for (Departure goes : move.departures()) {
       String from = move.path(goes.file());
       boolean fresh = move.project().number(goes.to()) < 0;
-      for (String path :
-          fresh ? java.util.List.copyOf(edited.paths()) : java.util.List.<String>of()) {
+      for (String path : fresh ? edited.paths() : List.<String>of()) {
         if (move.language().isListing(path)) {
           SourceText old = edited.text(path);
           String text = move.language().listing(path, old.text(), from, goes.to(), goes.whole());

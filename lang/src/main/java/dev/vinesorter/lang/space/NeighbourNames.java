@@ -49,10 +49,6 @@ final class NeighbourNames {
     return edits.isEmpty() ? source : source.with(edits.apply(source.text()));
   }
 
-  private static String space(String full) {
-    return full.substring(0, Math.max(0, full.lastIndexOf('.')));
-  }
-
   private static String last(String full) {
     return full.substring(full.lastIndexOf('.') + 1);
   }
@@ -70,7 +66,7 @@ final class NeighbourNames {
   private void imports(String old, String fresh) throws CannotMoveException {
     for (Import one : outline.imports()) {
       boolean itself = one.level() == Import.USING_ONE && one.from().equals(old);
-      if (itself && own().contains(space(fresh)) && one.alias().equals(last(fresh))) {
+      if (itself && own().contains(SpaceMove.spaceOf(fresh)) && one.alias().equals(last(fresh))) {
         block.remove(one);
       } else if (itself || one.from().startsWith(old + ".")) {
         block.rewrite(one, fresh + one.from().substring(old.length()), Sort.TYPE);
@@ -82,13 +78,13 @@ final class NeighbourNames {
     List<String> full = List.of(old.split("\\."));
     boolean named = false;
     boolean star = false;
-    boolean there = own().contains(space(fresh));
+    boolean there = own().contains(SpaceMove.spaceOf(fresh));
     for (Import one : outline.imports()) {
       named |= one.level() == Import.USING_ONE && one.alias().equals(last(old));
-      star |= one.level() == Import.USING_ALL && one.from().equals(space(old));
-      there |= one.level() == Import.USING_ALL && one.from().equals(space(fresh));
+      star |= one.level() == Import.USING_ALL && one.from().equals(SpaceMove.spaceOf(old));
+      there |= one.level() == Import.USING_ALL && one.from().equals(SpaceMove.spaceOf(fresh));
     }
-    boolean sees = !named && (star || own().contains(space(old)));
+    boolean sees = !named && (star || own().contains(SpaceMove.spaceOf(old)));
     for (Use use : outline.uses()) {
       List<String> chain = use.chain();
       boolean bare = use.root() == Root.NAME || use.root() == Root.PATH;

@@ -37,8 +37,8 @@ final class Obstacles {
     }
     for (int file = 0; file < move.files(); file++) {
       halfRead(file, names);
-      foreignSources(file);
     }
+    new OtherSources(move).refuse();
   }
 
   /** A name that the namespace has already. */
@@ -175,14 +175,5 @@ final class Obstacles {
   private static boolean isText(Syntax tree, int at) {
     String kind = tree.kind(tree.innermost(at));
     return kind.endsWith("comment") || kind.contains("string");
-  }
-
-  /** Sources of another language that name what moves, and that do not follow yet. */
-  private void foreignSources(int file) {
-    // Told once, with the first source that leaves.
-    if (move.departures().isEmpty() || move.departures().get(0).file() != file) {
-      return;
-    }
-    new OtherSources(move).refuse();
   }
 }

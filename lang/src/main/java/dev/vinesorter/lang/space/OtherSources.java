@@ -7,6 +7,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.source.text.SourceText;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -27,7 +28,7 @@ final class OtherSources {
   }
 
   void refuse() {
-    String end = move.language().neighbours();
+    String end = move.rules().neighbours();
     if (end.isEmpty()) {
       return;
     }
@@ -62,7 +63,7 @@ final class OtherSources {
                     new Reason(
                         RefusalCode.NOT_YET,
                         path + " may name '" + one + "', and does not follow yet.",
-                        java.util.List.of(site)));
+                        List.of(site)));
             return;
           }
         }

@@ -74,10 +74,11 @@ final class SpaceEditor implements StepEditor {
       }
       for (int file = 0; file < move.files(); file++) {
         at = file;
-        SpaceEdits edits = new SpaceEdits(move, file);
-        if (move.concerns(file)) {
-          edits.make();
+        if (!move.concerns(file)) {
+          continue;
         }
+        SpaceEdits edits = new SpaceEdits(move, file);
+        edits.make();
         if (!edits.edits().isEmpty() || !move.leaving(file).isEmpty()) {
           all.put(file, edits);
         }

@@ -52,7 +52,6 @@ final class SpaceEdits {
   /** The namespaces of what is used where what leaves goes to. */
   private final Map<Departure, Set<String>> usedThere = new LinkedHashMap<>();
 
-  private final Map<String, List<String>> extensions;
   private ImportBlock block;
 
   SpaceEdits(SpaceMove move, int file) {
@@ -61,7 +60,6 @@ final class SpaceEdits {
     this.file = file;
     this.outline = move.outline(file);
     this.whole = move.whole(file);
-    this.extensions = move.extensions();
   }
 
   TextEdits edits() {
@@ -82,16 +80,9 @@ final class SpaceEdits {
     }
     comments();
     if (block != null || !needs.isEmpty()) {
-      needs.forEach((full, sort) -> block().add(shown(full), sort));
+      needs.forEach((full, sort) -> block().add(move.brought(full), sort));
       block().write(edits);
     }
-  }
-
-  /** What brings a thing in: itself, or its namespace. */
-  private String shown(String full) {
-    return move.language().bringsNames()
-        ? full
-        : full.substring(0, Math.max(0, full.lastIndexOf('.')));
   }
 
   private ImportBlock block() {
@@ -201,7 +192,7 @@ final class SpaceEdits {
     if (!tops.isSpace(one.from())) {
       return;
     }
-    boolean own = whole != null && move.around(whole.space()).contains(one.from());
+    boolean own = whole != null && move.names().seenFrom(whole.space()).contains(one.from());
     if (all && (own || move.isEmptied(one.from()))) {
       block().remove(one);
     } else if (all) {
@@ -272,12 +263,12 @@ final class SpaceEdits {
    * A name that would come to mean a namespace, since that is seen from inside of one around it.
    */
   private void shadowed(Use use, Departure goes) {
-    if (!move.language().seesOuter() || use.root() != Root.NAME) {
+    if (!move.rules().seesOuter() || use.root() != Root.NAME) {
       return;
     }
     String name = use.chain().get(0);
     List<String> before = move.names().spacesAround(file, use.decl());
-    List<String> after = goes == null ? before : move.around(goes.space());
+    List<String> after = goes == null ? before : move.names().seenFrom(goes.space());
     boolean was = before.stream().anyMatch(one -> tops.isSpace(SpaceMove.join(one, name)));
     for (String one : was ? List.<String>of() : after) {
       String space = SpaceMove.join(one, name);
@@ -330,14 +321,14 @@ final class SpaceEdits {
       if (!seen && !byName) {
         needs.put(full, sort);
       }
-    } else if (!move.around(goes.space()).contains(home)) {
+    } else if (!move.names().seenFrom(goes.space()).contains(home)) {
       needsThere.computeIfAbsent(goes, key -> new TreeMap<>()).put(full, sort);
     }
   }
 
   /** Whether what stands outside of all namespaces is seen in them by its name alone. */
   private boolean seesOutside(Sort sort) {
-    return move.language().seesOuter() || move.language().fallsBack() && sort != Sort.TYPE;
+    return move.rules().seesOuter() || move.language().fallsBack() && sort != Sort.TYPE;
   }
 
   /**
@@ -345,7 +336,7 @@ final class SpaceEdits {
    */
   private void extension(Use use, Departure goes) {
     String name = use.chain().get(use.chain().size() - 1);
-    List<String> spaces = extensions.getOrDefault(name, List.of());
+    List<String> spaces = move.spacesWith(name);
     if (spaces.isEmpty()
         || use.kind() != Kind.CALLS && use.kind() != Kind.READS && use.kind() != Kind.REFERS) {
       return;
@@ -454,7 +445,7 @@ final class SpaceEdits {
           !meant.isEmpty()
                   && cut == full.size() - 1
                   && move.spaceAfter(meant.get(0)).equals(goes.space())
-              || one.name().equals("*") && move.around(goes.space()).contains(one.from());
+              || one.name().equals("*") && move.names().seenFrom(goes.space()).contains(one.from());
       boolean empty = one.name().equals("*") && cut < 0 && move.isEmptied(one.from());
       boolean needless =
           one.name().equals("*")

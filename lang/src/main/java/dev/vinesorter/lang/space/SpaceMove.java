@@ -26,6 +26,7 @@ final class SpaceMove {
   private final Project project;
   private final Names names;
   private final Tops tops;
+  private final Rules rules;
   private final Overlay sources;
   private final SpaceSyntax language;
   private final List<Departure> departures = new ArrayList<>();
@@ -38,6 +39,7 @@ final class SpaceMove {
     this.project = project;
     this.names = new Names(project, rules);
     this.tops = new Tops(project, names);
+    this.rules = rules;
     this.sources = sources;
     this.language = language;
   }
@@ -54,6 +56,10 @@ final class SpaceMove {
     return names;
   }
 
+  Rules rules() {
+    return rules;
+  }
+
   Tops tops() {
     return tops;
   }
@@ -64,11 +70,6 @@ final class SpaceMove {
 
   SpaceSyntax language() {
     return language;
-  }
-
-  /** Whether there is a file of a path; one that an earlier step took away is none. */
-  boolean isTaken(String path) {
-    return sources.exists(path) || sources.isOnDisk(path) && !sources.changed().containsKey(path);
   }
 
   int files() {
@@ -197,21 +198,34 @@ final class SpaceMove {
     return join(spaceAfter(top), tops.own(top));
   }
 
+  /** The namespace of a full name; empty for none. */
+  static String spaceOf(String full) {
+    return full.substring(0, Math.max(0, full.lastIndexOf('.')));
+  }
+
+  /** What an import has to name so that a full name is seen: that, or its namespace. */
+  String brought(String full) {
+    return language.bringsNames() ? full : spaceOf(full);
+  }
+
   static String join(String space, String name) {
     return space.isEmpty() ? name : space + "." + name;
   }
 
-  /** The functions that are called as if they were of another type, each with what holds it. */
-  private Map<String, List<Place>> extensions;
+  /** What holds functions that are called as if they were of another type, by their names. */
+  private Map<String, List<Place>> holders;
 
-  /** Such functions of the namespaces that things leave, by name: their namespaces. */
-  Map<String, List<String>> extensions() {
-    Map<String, List<String>> found = new TreeMap<>();
-    holders()
-        .forEach(
-            (name, tops) ->
-                found.put(name, tops.stream().map(this.tops::space).distinct().toList()));
-    return found;
+  /** The names of such functions of the namespaces that things leave. */
+  Set<String> extensions() {
+    return holders().keySet();
+  }
+
+  /** The namespaces that have such a function. */
+  List<String> spacesWith(String extension) {
+    return holders().getOrDefault(extension, List.of()).stream()
+        .map(tops::space)
+        .distinct()
+        .toList();
   }
 
   /** What holds such a function in a namespace. */
@@ -227,10 +241,10 @@ final class SpaceMove {
   }
 
   private Map<String, List<Place>> holders() {
-    if (extensions != null) {
-      return extensions;
+    if (holders != null) {
+      return holders;
     }
-    extensions = new TreeMap<>();
+    holders = new TreeMap<>();
     Set<String> left = new TreeSet<>();
     for (Departure one : departures) {
       one.decls().forEach(decl -> left.add(tops.space(one.file(), decl)));
@@ -239,15 +253,15 @@ final class SpaceMove {
       for (Place top : tops.in(space)) {
         Outline.Decl decl = names.decl(top);
         if (decl.name().contains("::")) {
-          extensions.computeIfAbsent(Tops.own(decl), key -> new ArrayList<>()).add(top);
+          holders.computeIfAbsent(Tops.own(decl), key -> new ArrayList<>()).add(top);
         } else if (decl.sort() == Outline.Sort.TYPE && text(top.file()).contains("(this ")) {
           for (String name : language.extensions(tree(top.file()), node(top.file(), top.decl()))) {
-            extensions.computeIfAbsent(name, key -> new ArrayList<>()).add(top);
+            holders.computeIfAbsent(name, key -> new ArrayList<>()).add(top);
           }
         }
       }
     }
-    return extensions;
+    return holders;
   }
 
   /** Whether a namespace has functions that are called as if they were of another type. */
@@ -279,13 +293,13 @@ final class SpaceMove {
       words = new TreeSet<>();
       for (Departure one : departures) {
         one.decls().forEach(decl -> words.add(tops.own(Place.of(one.file(), decl))));
-        for (String space : around(one.space())) {
+        for (String space : names.seenFrom(one.space())) {
           if (!tops.isSpace(space)) {
             words.add(space.substring(space.lastIndexOf('.') + 1));
           }
         }
       }
-      words.addAll(extensions().keySet());
+      words.addAll(extensions());
     }
     return words;
   }
@@ -324,17 +338,7 @@ final class SpaceMove {
     List<String> before = names.spacesAround(file, decl);
     Departure goes = whole(file);
     boolean stays = goes == null || before.isEmpty() && !tops.isOutside(file);
-    return stays ? before : around(goes.space());
-  }
-
-  /** A namespace, and those around it where they are seen. */
-  List<String> around(String space) {
-    List<String> found = new ArrayList<>(List.of(space));
-    for (int dot = space.lastIndexOf('.'); language.seesOuter() && dot > 0; ) {
-      found.add(space.substring(0, dot));
-      dot = space.lastIndexOf('.', dot - 1);
-    }
-    return found;
+    return stays ? before : names.seenFrom(goes.space());
   }
 
   // ---- what stands against it

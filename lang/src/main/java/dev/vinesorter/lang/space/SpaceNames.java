@@ -13,6 +13,9 @@ final class SpaceNames implements MoveProof.Renamed {
   private final SpaceMove move;
   private final Map<String, String> names = new HashMap<>();
 
+  /** The sources that things leave, by the units of what is loose in them. */
+  private final Map<Integer, Integer> loose = new HashMap<>();
+
   SpaceNames(Units units, SpaceMove move) {
     this.units = units;
     this.move = move;
@@ -34,15 +37,18 @@ final class SpaceNames implements MoveProof.Renamed {
   private void name(int unit, int file) {
     String old = units.name(unit);
     String oldSpace = units.name(units.packageOf(units.fileOf(unit)));
-    String loose = SpaceMove.join(oldSpace, Outline.looseName(move.path(file)));
-    boolean whole = old.equals(loose);
+    String oldLoose = SpaceMove.join(oldSpace, Outline.looseName(move.path(file)));
+    boolean whole = old.equals(oldLoose);
+    if (whole) {
+      loose.put(unit, file);
+    }
     Departure goes = whole ? move.whole(file) : at(file, units.nameAt(unit));
     if (goes == null) {
       return;
     }
     String newLoose = SpaceMove.join(goes.space(), Outline.looseName(goes.to()));
-    if (whole || old.startsWith(loose + "#") || old.startsWith(loose + ".")) {
-      names.put(old, newLoose + old.substring(loose.length()));
+    if (whole || old.startsWith(oldLoose + "#") || old.startsWith(oldLoose + ".")) {
+      names.put(old, newLoose + old.substring(oldLoose.length()));
     } else if (oldSpace.isEmpty()) {
       names.put(old, SpaceMove.join(goes.space(), old));
     } else if (old.startsWith(oldSpace + ".")) {
@@ -62,14 +68,8 @@ final class SpaceNames implements MoveProof.Renamed {
 
   @Override
   public String user(int unit, String old, int at) {
-    int file = file(unit);
-    String loose =
-        file < 0
-            ? ""
-            : SpaceMove.join(
-                units.name(units.packageOf(units.fileOf(unit))),
-                Outline.looseName(move.path(file)));
-    Departure goes = old.equals(loose) ? move.with(file, at) : null;
+    Integer file = loose.get(unit);
+    Departure goes = file == null ? null : move.with(file, at);
     return goes != null ? SpaceMove.join(goes.space(), Outline.looseName(goes.to())) : name(old);
   }
 

@@ -82,10 +82,8 @@ final class SpaceRequest {
     if (file >= 0) {
       return tops.only(file);
     }
-    boolean free = !move.isTaken(path);
-    boolean plain =
-        path.equals(Project.normal(path)) && !path.startsWith(".") && !path.contains("/.");
-    return free && plain ? homes.space(Project.folder(path)) : null;
+    boolean free = !move.sources().isTaken(path);
+    return free && Project.isPlain(path) ? homes.space(Project.folder(path)) : null;
   }
 
   // ---- units
@@ -99,9 +97,9 @@ final class SpaceRequest {
     int unit = units.find(name, Level.MEMBER);
     unit = unit >= 0 ? unit : units.find(name, Level.TYPE);
     if (unit < 0) {
-      String package_ = name.replace('\\', '.');
-      if (tops.isSpace(package_) && space != null) {
-        namespace(package_, space, below);
+      String dotted = name.replace('\\', '.');
+      if (tops.isSpace(dotted) && space != null) {
+        namespace(dotted, space, below);
       } else if (units.find(last(name, space), Level.TYPE) < 0) {
         move.refuse(RefusalCode.UNKNOWN_UNIT, "There is no " + name + " in this language.");
       }
@@ -152,8 +150,7 @@ final class SpaceRequest {
     String goal = space;
     if (folder != null) {
       String to = folder.equals(".") ? "" : folder.replaceAll("/+$", "");
-      boolean plain = to.equals(Project.normal(to)) && !to.startsWith(".") && !to.contains("/.");
-      if (!plain || move.sources().exists(to)) {
+      if (!Project.isPlain(to) || move.sources().exists(to)) {
         move.refuse(
             RefusalCode.BAD_TARGET, "'" + folder + "' is no folder for sources of this root.");
         return;
@@ -280,7 +277,7 @@ final class SpaceRequest {
       return;
     }
     String to = source != null ? source : folder == null ? path : Project.join(folder, name);
-    boolean taken = !to.equals(path) && move.isTaken(to);
+    boolean taken = !to.equals(path) && move.sources().isTaken(to);
     if (taken) {
       move.refuse(RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
       return;
@@ -302,7 +299,7 @@ final class SpaceRequest {
       String space = going.get(decl);
       String folder = homes.folder(Project.folder(path), tops.only(file), space);
       Decl one = move.outline(file).decls().get(decl);
-      boolean type = one.sort() == Sort.TYPE && move.language().isFileForEach();
+      boolean type = one.sort() == Sort.TYPE;
       if (folder == null && move.language().isFoundByFolder() && source == null) {
         lost(space);
         return;
@@ -318,7 +315,7 @@ final class SpaceRequest {
         to = Project.join(Project.folder(path), Tops.own(one) + end);
       }
       int there = move.project().number(to);
-      boolean taken = there < 0 && move.isTaken(to);
+      boolean taken = there < 0 && move.sources().isTaken(to);
       if (taken || there >= 0 && !space.equals(tops.only(there)) || to.equals(path)) {
         move.refuse(RefusalCode.NAME_CLASH, "There is a file " + to + " already.");
         return;

@@ -29,16 +29,6 @@ public interface SpaceSyntax {
     return true;
   }
 
-  /** Whether a namespace sees what those around it have. */
-  default boolean seesOuter() {
-    return false;
-  }
-
-  /** Whether each type has a source of its own, called like it. */
-  default boolean isFileForEach() {
-    return true;
-  }
-
   /** Whether a file in a folder takes the namespace that the folder stands for. */
   default boolean followsFolder() {
     return true;
@@ -92,11 +82,6 @@ public interface SpaceSyntax {
    */
   default boolean isAlike(String statement, String fresh) {
     return true;
-  }
-
-  /** The end of the sources of another language that see the same namespaces; empty for none. */
-  default String neighbours() {
-    return "";
   }
 
   /** Whether lines such as {@code #if} leave parts of a source out. */

@@ -83,18 +83,16 @@ final class EditorOfAll implements StepEditor {
     }
     Survey foretold = LanguagePart.merged(present, parts, edited);
     Followed followed = new Followed(survey, foretold, language, edited);
-    if (!followed.lost(Map.of()).isEmpty()) {
+    List<StepOutcome.Reason> lost = followed.lost(Map.of());
+    if (!lost.isEmpty()) {
       Map<String, String> names = followed.moved();
-      foretold = withNeighbour(names, present, parts, edited);
-      List<StepOutcome.Reason> lost =
-          foretold == null
-              ? followed.lost(Map.of())
-              : new Followed(survey, foretold, language, edited).lost(names);
-      if (!lost.isEmpty()) {
-        return new Joined(survey, lost);
+      Survey withNames = withNeighbour(names, present, parts, edited);
+      if (withNames != null) {
+        foretold = withNames;
+        lost = new Followed(survey, foretold, language, edited).lost(names);
       }
     }
-    return new Joined(foretold, List.of());
+    return new Joined(foretold, lost);
   }
 
   /** An outcome that does not tell of places in sources of a neighbour, which were followed. */

@@ -58,7 +58,7 @@ record Neighbours(Language guest, Language host) {
         if (isHost(units, used)) {
           return placeholder(units, used, builder);
         }
-        return isGuest(units, used) ? LEFT_OUT : LEFT_OUT - 1;
+        return isGuest(units, used) ? LEFT_OUT : NOBODY;
       }
 
       @Override
@@ -89,7 +89,7 @@ record Neighbours(Language guest, Language host) {
       return made;
     }
     if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
-      return SurveyPatch.Others.LEFT_OUT - 1;
+      return SurveyPatch.Others.NOBODY;
     }
     String name = units.simpleName(unit);
     int open = name.indexOf('(');
@@ -109,7 +109,7 @@ record Neighbours(Language guest, Language host) {
     return new SurveyPatch.Others() {
       @Override
       public int unit(int used) {
-        return SurveyPatch.Others.NONE.unit(used);
+        return NOBODY;
       }
 
       @Override
@@ -127,12 +127,11 @@ record Neighbours(Language guest, Language host) {
   }
 
   private static int real(Units units, int used, Units hosts, SurveyPatch hostPatch) {
-    int nobody = SurveyPatch.Others.LEFT_OUT - 1;
     if (!units.has(used, Trait.FOREIGN) || units.level(used) == Level.PACKAGE) {
-      return nobody;
+      return SurveyPatch.Others.NOBODY;
     }
     int found = find(units, used, hosts);
-    return found < 0 ? nobody : hostPatch.unit(found);
+    return found < 0 ? SurveyPatch.Others.NOBODY : hostPatch.unit(found);
   }
 
   /** The host's unit of a name; of several methods of a name the first. */

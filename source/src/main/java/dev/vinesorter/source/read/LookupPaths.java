@@ -7,6 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /** Where builds look for what sources bring in, as far as files of the root say. */
 public final class LookupPaths {
@@ -47,12 +48,16 @@ public final class LookupPaths {
     this.everywhere = everywhere;
   }
 
-  /** What the files of a root say, and the options of a reading before them. */
-  public static LookupPaths of(Overlay sources, ReadOptions options) {
+  /**
+   * What files of a root say, and the options of a reading before them.
+   *
+   * @param heard the files that somebody listens to
+   */
+  public static LookupPaths of(Overlay sources, Predicate<String> heard, ReadOptions options) {
     LookupPaths found = new LookupPaths(options.includePath());
     Set<String> union = new LinkedHashSet<>();
     for (String path : sources.paths()) {
-      String name = name(path);
+      String name = heard.test(path) ? name(path) : "";
       if (name.equals(CompileCommands.NAME)) {
         CompileCommands.of(path, sources).forEach(found.ofSources::putIfAbsent);
       } else if (ScriptConfig.NAMES.contains(name)) {

@@ -75,6 +75,11 @@ public final class Overlay {
     return Files.isRegularFile(root.path().resolve(path));
   }
 
+  /** Whether a file has a path now; one that the plan took away has none. */
+  public boolean isTaken(String path) {
+    return exists(path) || isOnDisk(path) && !changed.containsKey(path);
+  }
+
   public Root root() {
     return root;
   }

@@ -27,7 +27,9 @@ class LookupPathsTest {
     Root root = Root.of(folder);
     Overlay sources = new Overlay(root, SourceWalk.of(root).files(), StandardCharsets.UTF_8);
     return LookupPaths.of(
-        sources, new ReadOptions(List.of(), "", List.of(), List.of(), List.of(includePath)));
+        sources,
+        path -> LookupPaths.saysIncludes(path) || LookupPaths.saysModules(path),
+        new ReadOptions(List.of(), "", List.of(), List.of(), List.of(includePath)));
   }
 
   @Test
@@ -37,9 +39,9 @@ class LookupPathsTest {
     write(
         "compile_commands.json",
         """
-        [{"directory": "/ci/work/build", "file": "/ci/work/src/a.c", "output": "a.o",
+        [{"directory": "/home/ci/salt/build", "file": "/home/ci/salt/src/a.c", "output": "a.o",
           "command": "cc '-I../in clude' -I /usr/include -isystem ../lib -DX=\\"a\\\\ b\\" -I../.. -I. a.c"},
-         {"directory": "/ci/work", "file": "src/b.c",
+         {"directory": "/home/ci/salt", "file": "src/b.c",
           "arguments": ["cc", "-iquote", "own", "-I", "lib", "-I../../etc", "-I"]}]
         """);
     LookupPaths found = paths();
