@@ -278,7 +278,7 @@ final class Draw {
           yield null;
         }
         String[] pair = any(found);
-        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 3 == 0, Set.of(Leave.PURE), 0);
+        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 2 == 1, trial % 3 == 0, Set.of(Leave.PURE), 0);
       }
       case "lift" -> {
         String[] drawn = null;

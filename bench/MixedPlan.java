@@ -100,6 +100,7 @@ public final class MixedPlan {
     } else if (step instanceof Step.Inject inject) {
       key(text, "what", inject.what());
       key(text, "as", inject.as());
+      key(text, "through", inject.byMethods() ? "parameter" : "constructor");
       key(text, "callers", inject.keep() ? "keep" : "same");
     } else if (step instanceof Step.Bundle bundle) {
       text.append("    parameters: ").append(bundle.parameters()).append('\n');

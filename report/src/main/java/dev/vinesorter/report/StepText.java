@@ -72,6 +72,7 @@ final class StepText {
       put(keys, "what", inject.what());
       put(keys, "as", inject.as());
       put(keys, "type", inject.type());
+      put(keys, "through", inject.byMethods() ? "parameter" : "");
       put(keys, "callers", inject.keep() ? "keep" : "");
     } else if (step instanceof Step.Lift lift) {
       put(keys, "code", lift.code());

@@ -531,13 +531,15 @@ public sealed interface Step {
    * @param what the class that it makes, or the static method that it calls for it
    * @param as the name of the parameter, and of the field where there is none
    * @param type the type under which it is known; empty for that of what is handed in
-   * @param keep whether the constructor of today stays, and passes on what callers had
+   * @param byMethods whether the methods that make or fetch it take it, and not the constructor
+   * @param keep whether the constructor or methods of today stay, and pass on what callers had
    */
   record Inject(
       List<String> units,
       String what,
       String as,
       String type,
+      boolean byMethods,
       boolean keep,
       Set<Leave> leaves,
       int line)
@@ -554,7 +556,7 @@ public sealed interface Step {
 
     @Override
     public Inject with(List<String> others) {
-      return new Inject(others, what, as, type, keep, leaves, line);
+      return new Inject(others, what, as, type, byMethods, keep, leaves, line);
     }
 
     @Override

@@ -2,20 +2,15 @@ package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.BlockTree;
-import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
-import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
-import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreeScanner;
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
-import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -30,17 +25,17 @@ import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.seam.MadeInside.Place;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeSet;
 
 /**
- * What a class makes or fetches for itself is handed in by its constructor: first the places that
- * do so share a field, then the constructors take its value.
+ * What a class makes or fetches for itself is handed in by its constructor, or to its methods:
+ * first the places that do so share a field, then the constructors take its value.
  */
 public final class Injection {
   private final Step.Inject step;
@@ -74,13 +69,24 @@ public final class Injection {
     Injection injection = new Injection(step, chain, readings);
     String name = survey.units().name(owner);
     boolean handedIn =
-        chain.take(injection.share(survey, owner))
-            && injection.constructors(name)
-            && chain.take(injection.assign(chain.now(), name));
+        step.byMethods() ? injection.byMethods(name) : injection.byObject(owner, name);
     if (handedIn && !step.type().isEmpty()) {
       chain.take(injection.generalised(chain.now(), name));
     }
     return chain.result();
+  }
+
+  private boolean byObject(int owner, String name) {
+    return chain.take(share(chain.now(), owner))
+        && constructors(name)
+        && chain.take(assign(chain.now(), name));
+  }
+
+  private boolean byMethods(String name) {
+    ParameterInjection methods = new ParameterInjection(step, name, chain, readings);
+    boolean done = methods.carryOut();
+    given = methods.given();
+    return done;
   }
 
   /** Names the wanted type in the class in the place of that of what is handed in. */
@@ -91,9 +97,6 @@ public final class Injection {
   }
 
   // ---- one field for all places
-
-  /** A place that makes or fetches it. */
-  private record Place(int at, ExpressionTree tree, TreePath path, int user) {}
 
   private Result share(Survey survey, int owner) {
     Rewriting rewriting = new Rewriting(survey, chain.sources());
@@ -110,7 +113,11 @@ public final class Injection {
       return rewriting.finish(readings);
     }
     LocatedTree tree = SyntaxTree.of(code.text(file)).located();
-    List<Place> places = places(rewriting, tree, owner, file);
+    MadeInside made = MadeInside.of(code, tree, owner, step.what()).byObjects(units);
+    made.judge(rewriting, owner, step.what(), "static members or classes inside");
+    given = made.given();
+    type = made.type();
+    List<Place> places = made.places();
     if (rewriting.isFine()) {
       judge(rewriting, tree, places, file);
     }
@@ -120,93 +127,6 @@ public final class Injection {
     return rewriting.finish(readings);
   }
 
-  private List<Place> places(Rewriting rewriting, LocatedTree tree, int owner, int file) {
-    SourceView code = rewriting.code();
-    Units units = code.units();
-    Set<Integer> wanted = wanted(units);
-    List<Place> places = new ArrayList<>();
-    int others = 0;
-    for (int target : wanted) {
-      for (int r : code.references().to(target)) {
-        int user = code.references().from(r);
-        Kind kind = code.references().kind(r);
-        boolean uses = kind == Kind.CREATES || kind == Kind.CALLS;
-        if (!uses || !units.inside(user, owner) || units.fileOf(user) != file) {
-          continue;
-        }
-        if (units.parent(user) != owner || units.has(user, Trait.STATIC)) {
-          others++;
-          continue;
-        }
-        JavaTokens tokens = code.tokens(file);
-        int at = code.references().at(r);
-        CallSite site = CallSite.of(tree, tokens, at, tokens.end(tokens.from(at)));
-        if (site.isCall() && gives(site)) {
-          places.add(new Place(at, (ExpressionTree) site.call().getLeaf(), site.call(), user));
-        }
-      }
-    }
-    if (places.isEmpty()) {
-      rewriting.refuse(
-          RefusalCode.NO_TARGET,
-          units.name(owner)
-              + " neither makes "
-              + step.what()
-              + " nor calls a static method for it"
-              + (others > 0 ? ", but for static members and classes inside." : "."),
-          code.declaration(owner));
-    } else if (others > 0) {
-      rewriting.tell(
-          (others == 1 ? "1 place" : others + " places")
-              + " in static members or classes inside of "
-              + units.name(owner)
-              + " go on as before.");
-    }
-    return places;
-  }
-
-  private static boolean gives(CallSite site) {
-    boolean made =
-        site.call().getLeaf() instanceof com.sun.source.tree.NewClassTree one
-            && one.getClassBody() == null;
-    return made || site.call().getLeaf() instanceof MethodInvocationTree;
-  }
-
-  /** The constructors, or the static methods, that give what is handed in. */
-  private Set<Integer> wanted(Units units) {
-    Set<Integer> wanted = new TreeSet<>();
-    int hash = step.what().indexOf('#');
-    int type = units.find(hash < 0 ? step.what() : step.what().substring(0, hash), Level.TYPE);
-    if (type < 0) {
-      return wanted;
-    }
-    this.type = units.name(type);
-    this.given = units.name(type);
-    if (hash < 0) {
-      wanted.add(type);
-    }
-    for (int member : units.children(type)) {
-      boolean makes = hash < 0 && units.has(member, Trait.CONSTRUCTOR);
-      boolean ofItself =
-          hash < 0
-              && units.has(member, Trait.METHOD)
-              && units.has(member, Trait.STATIC)
-              && units.type(member).equals(units.simpleName(type));
-      boolean named =
-          hash >= 0
-              && units.has(member, Trait.STATIC)
-              && (units.name(member).equals(step.what())
-                  || MemberNames.bare(units.name(member)).equals(step.what()));
-      if (named && !units.type(member).isEmpty()) {
-        this.type = units.type(member);
-      }
-      if (makes || ofItself || named) {
-        wanted.add(member);
-      }
-    }
-    return wanted;
-  }
-
   /**
    * All places have to say the same, of nothing that only a method knows, and at a time that will
    * do.
@@ -214,15 +134,15 @@ public final class Injection {
   private void judge(Rewriting rewriting, LocatedTree tree, List<Place> places, int file) {
     SourceView code = rewriting.code();
     Meanings meanings = new Meanings(code);
-    expression = tree.text(places.get(0).tree);
+    expression = tree.text(places.get(0).tree());
     JavaTokens first = JavaTokens.of(expression);
     for (Place place : places) {
-      JavaTokens here = JavaTokens.of(tree.text(place.tree));
+      JavaTokens here = JavaTokens.of(tree.text(place.tree()));
       if (here.size() != first.size() || !here.stands(0, first)) {
         rewriting.refuse(
             RefusalCode.TWO_TARGETS,
             "Here it is made otherwise than elsewhere in the class.",
-            code.site(file, code.tokens(file).from(place.at)));
+            code.site(file, code.tokens(file).from(place.at())));
       }
       new TreeScanner<Void, Void>() {
         @Override
@@ -238,22 +158,19 @@ public final class Injection {
           }
           return null;
         }
-      }.scan(place.tree, null);
-      boolean inField =
-          place.path.getParentPath().getLeaf() instanceof VariableTree
-              && place.path.getParentPath().getParentPath().getLeaf() instanceof ClassTree;
-      if (!inField && !step.may(Leave.PURE)) {
+      }.scan(place.tree(), null);
+      if (!place.isInField() && !step.may(Leave.PURE)) {
         rewriting.refuse(
             RefusalCode.EVALUATION_ORDER,
             "It would be made or fetched once, with the object, and not here each time. With 'pure:"
                 + " true' that is taken for the same.",
-            code.site(file, code.tokens(file).from(place.at)));
+            code.site(file, code.tokens(file).from(place.at())));
       }
     }
   }
 
   private static boolean isMade(IdentifierTree node, Place place) {
-    return place.tree instanceof com.sun.source.tree.NewClassTree made
+    return place.tree() instanceof com.sun.source.tree.NewClassTree made
         && made.getIdentifier() == node;
   }
 
@@ -265,14 +182,10 @@ public final class Injection {
     PlanCode plan = new PlanCode(code, rewriting.names(), file);
     Place own = null;
     for (Place place : places) {
-      Tree parent = place.path.getParentPath().getLeaf();
-      boolean declares =
-          parent instanceof VariableTree
-              && place.path.getParentPath().getParentPath().getLeaf() instanceof ClassTree;
-      own = declares && own == null ? place : own;
+      own = place.isInField() && own == null ? place : own;
     }
     if (own != null) {
-      VariableTree declared = (VariableTree) own.path.getParentPath().getLeaf();
+      VariableTree declared = (VariableTree) own.path().getParentPath().getLeaf();
       field = declared.getName().toString();
       String written = tree.text(declared.getType());
       type = given.endsWith("." + written) ? given : written;
@@ -297,7 +210,7 @@ public final class Injection {
               .and(
                   rewriting
                       .in(file)
-                      .copy(tree.begin(places.get(0).tree), tree.end(places.get(0).tree)))
+                      .copy(tree.begin(places.get(0).tree()), tree.end(places.get(0).tree())))
               .and(";");
       if (last >= 0) {
         rewriting.in(file).insert(layout.behind(last).at(), Written.of(end).and(made));
@@ -315,8 +228,8 @@ public final class Injection {
         rewriting
             .in(file)
             .replace(
-                tree.begin(place.tree),
-                tree.end(place.tree),
+                tree.begin(place.tree()),
+                tree.end(place.tree()),
                 Written.of(field, units.name(owner) + "#" + field));
       }
     }
@@ -358,9 +271,8 @@ public final class Injection {
     Set<Leave> leaves = step.keep() ? Set.of(Leave.FORWARD) : Set.of();
     Step.Signature signature =
         new Step.Signature(List.of(constructor), parameters, "", "", leaves, step.line());
-    return step.keep()
-        ? Resigning.besideOld(survey, unit, signature, chain.sources(), readings)
-        : Resigning.carryOut(survey, unit, signature, chain.sources(), readings);
+    return Resigning.carryOut(
+        survey, unit, signature, chain.sources(), readings, step.keep(), rewriting -> {});
   }
 
   /** The constructors that do not leave the work to another one. */

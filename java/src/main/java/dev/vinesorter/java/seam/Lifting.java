@@ -71,12 +71,25 @@ public final class Lifting {
           continue;
         }
         next.addAll(callers(chain.now(), one));
-        if (!chain.take(lifting.once(chain.now(), one))) {
+        if (!chain.take(lifting.once(chain.now(), one, false))) {
           return chain.result();
         }
       }
       level = next;
     }
+    return chain.result();
+  }
+
+  /**
+   * The same for one method and its callers alone.
+   *
+   * @param keep whether the method of today stays, and passes on what callers would pass
+   */
+  static Result handOver(
+      Survey survey, int method, Step.Lift step, boolean keep, Overlay sources, Readings readings) {
+    StepChain chain = new StepChain(survey, sources);
+    Lifting lifting = new Lifting(step, chain, readings);
+    chain.take(lifting.once(survey, method, keep));
     return chain.result();
   }
 
@@ -107,7 +120,7 @@ public final class Lifting {
   private record Found(List<Stretch.Range> ranges, String type, String text) {}
 
   /** Lifts it out of one method to its callers. */
-  private Result once(Survey survey, int method) {
+  private Result once(Survey survey, int method, boolean keep) {
     Rewriting judged = new Rewriting(survey, chain.sources());
     Found found = found(judged, method);
     if (found == null) {
@@ -122,13 +135,19 @@ public final class Lifting {
     parameters.add(new Step.Parameter(step.as(), found.type, found.text));
     Step.Signature signature =
         new Step.Signature(
-            List.of(survey.units().name(method)), parameters, "", "", Set.of(), step.line());
+            List.of(survey.units().name(method)),
+            parameters,
+            "",
+            "",
+            keep ? Set.of(Leave.FORWARD) : Set.of(),
+            step.line());
     return Resigning.carryOut(
         survey,
         method,
         signature,
         chain.sources(),
         readings,
+        keep,
         rewriting -> named(rewriting, method, found));
   }
 

@@ -79,43 +79,30 @@ public final class Resigning {
       Step.Signature step,
       Overlay sources,
       Function<Overlay, Survey> reread) {
-    return carryOut(survey, method, step, sources, reread, rewriting -> {});
+    return carryOut(survey, method, step, sources, reread, false, rewriting -> {});
   }
 
-  /** The same, with something written beside that has to come together with it. */
+  /**
+   * The same, with something written beside that has to come together with it.
+   *
+   * @param besideOld whether nothing that calls the method changes: they call what is left of the
+   *     old signature
+   */
   static Result carryOut(
       Survey survey,
       int method,
       Step.Signature step,
       Overlay sources,
       Function<Overlay, Survey> reread,
+      boolean besideOld,
       Consumer<Rewriting> beside) {
     Rewriting rewriting = new Rewriting(survey, sources);
     Resigning resigning = new Resigning(rewriting, method, step);
+    resigning.leavesCallers = besideOld;
     resigning.judge();
     if (rewriting.isFine()) {
       resigning.edit();
       beside.accept(rewriting);
-    }
-    return rewriting.finish(reread);
-  }
-
-  /**
-   * The same where nothing that calls the method changes: they call what is left of the old
-   * signature.
-   */
-  static Result besideOld(
-      Survey survey,
-      int method,
-      Step.Signature step,
-      Overlay sources,
-      Function<Overlay, Survey> reread) {
-    Rewriting rewriting = new Rewriting(survey, sources);
-    Resigning resigning = new Resigning(rewriting, method, step);
-    resigning.leavesCallers = true;
-    resigning.judge();
-    if (rewriting.isFine()) {
-      resigning.edit();
     }
     return rewriting.finish(reread);
   }

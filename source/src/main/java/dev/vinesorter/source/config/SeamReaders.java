@@ -291,6 +291,7 @@ final class SeamReaders {
     private String what = "";
     private String as = "";
     private String type = "";
+    private boolean byMethods;
     private boolean keep;
 
     Inject(YamlInput in) {
@@ -299,7 +300,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("what", "as", "type", "callers", "pure");
+      return List.of("what", "as", "type", "through", "callers", "pure");
     }
 
     @Override
@@ -308,13 +309,8 @@ final class SeamReaders {
         case "what" -> what = unitName(in.text(key));
         case "as" -> as = identifier(key);
         case "type" -> type = unitName(in.text(key));
-        default -> {
-          String text = in.text(key);
-          keep = text.equals("keep");
-          if (!keep && !text.equals("same")) {
-            throw in.wrong("'callers' takes 'same' or 'keep'");
-          }
-        }
+        case "through" -> byMethods = isSecond(key, "constructor", "parameter");
+        default -> keep = isSecond(key, "same", "keep");
       }
     }
 
@@ -326,7 +322,7 @@ final class SeamReaders {
             "the step does not say what is handed in, and under which name; add 'what: …' and 'as:"
                 + " …'");
       }
-      return new Step.Inject(units, what, as, type, keep, leaves, line);
+      return new Step.Inject(units, what, as, type, byMethods, keep, leaves, line);
     }
   }
 

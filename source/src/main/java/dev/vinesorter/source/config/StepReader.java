@@ -109,12 +109,18 @@ abstract class StepReader {
 
   /** A key that takes one of two words, of which the first gives leave. */
   final void word(Leave leave, String key, String yes, String no) throws IOException {
-    String text = in.text(key);
-    if (text.equals(yes)) {
+    if (!isSecond(key, yes, no)) {
       leaves.add(leave);
-    } else if (!text.equals(no)) {
-      throw in.wrong("'" + key + "' takes '" + yes + "' or '" + no + "'");
     }
+  }
+
+  /** Whether a key that takes one of two words has the second. */
+  final boolean isSecond(String key, String first, String second) throws IOException {
+    String text = in.text(key);
+    if (!text.equals(first) && !text.equals(second)) {
+      throw in.wrong("'" + key + "' takes '" + first + "' or '" + second + "'");
+    }
+    return text.equals(second);
   }
 
   /** Refuses a step that lacks a key, or names more than one unit. */
