@@ -270,7 +270,7 @@ final class Draw {
                     && units.topTypeOf(target) != units.topTypeOf(unit)
                     && units.level(units.parent(unit)) == Level.TYPE;
             if (fits) {
-              found.add(new String[] {units.name(units.parent(unit)), units.name(units.ancestor(target, Level.TYPE))});
+              found.add(new String[] {units.name(units.parent(unit)), units.name(units.ancestor(target, Level.TYPE)), units.has(unit, Trait.METHOD) ? "method" : ""});
             }
           }
         }
@@ -278,7 +278,7 @@ final class Draw {
           yield null;
         }
         String[] pair = any(found);
-        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 2 == 1, trial % 3 == 0, Set.of(Leave.PURE), 0);
+        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 2 == 1 && !pair[2].isEmpty(), trial % 3 == 0, Set.of(Leave.PURE), 0);
       }
       case "lift" -> {
         String[] drawn = null;

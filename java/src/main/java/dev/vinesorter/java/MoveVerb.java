@@ -43,9 +43,11 @@ final class MoveVerb implements Verb<Step.Move> {
           ? intoNew(survey, step, sources)
           : memberSteps.carryOut(survey, step, sources);
     }
-    if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || !step.through().isEmpty()) {
+    boolean ofMembers = !step.through().isEmpty() || !step.old().isEmpty();
+    if (step.may(Leave.FORWARD) || step.may(Leave.SWEEP) || ofMembers) {
       throw new RefusedException(
-          RefusalCode.BAD_TARGET, "'leave', 'sweep' and 'through' are for moves of members only.");
+          RefusalCode.BAD_TARGET,
+          "'leave', 'sweep', 'through' and 'old' are for moves of members only.");
     }
     boolean isPath = step.unit().contains("/") || sources.exists(step.unit());
     if (!isPath && isOfNested(survey, step, sources)) {

@@ -25,9 +25,8 @@ final class StepText {
     keys.put(step.verb(), step.units().size() == 1 ? step.unit() : step.units());
     if (step instanceof Step.Move move) {
       keys.put("into", move.into());
-      if (!move.through().isEmpty()) {
-        keys.put("through", move.through());
-      }
+      put(keys, "through", move.through());
+      put(keys, "old", move.old());
     } else if (step instanceof Step.Rename rename) {
       keys.put("to", rename.to());
     } else if (step instanceof Step.Sort sort && !sort.order().isEmpty()) {

@@ -88,8 +88,11 @@ public sealed interface Step {
    *
    * @param into the package, type or folder that takes them
    * @param through the parameter or field whose object takes a method; empty where it is plain
+   * @param old the field or method by which an object of the new type reaches the one that a method
+   *     had; empty where nothing is known to
    */
-  record Move(List<String> units, String into, String through, Set<Leave> leaves, int line)
+  record Move(
+      List<String> units, String into, String through, String old, Set<Leave> leaves, int line)
       implements Step {
     public Move {
       units = List.copyOf(units);
@@ -98,12 +101,12 @@ public sealed interface Step {
 
     /** A move that goes through nothing in particular. */
     public Move(List<String> units, String into, Set<Leave> leaves, int line) {
-      this(units, into, "", leaves, line);
+      this(units, into, "", "", leaves, line);
     }
 
     /** The same through a parameter or field. */
     public Move through(String name) {
-      return new Move(units, into, name, leaves, line);
+      return new Move(units, into, name, old, leaves, line);
     }
 
     @Override
@@ -113,7 +116,7 @@ public sealed interface Step {
 
     @Override
     public Move with(List<String> others) {
-      return new Move(others, into, through, leaves, line);
+      return new Move(others, into, through, old, leaves, line);
     }
 
     @Override

@@ -271,7 +271,9 @@ final class InstanceCallers {
   }
 
   private boolean mayDropObject(Call call) {
-    if (!move.needsOwner && !call.isThis() && !isNotNull(call)) {
+    // An object that the new one reaches is looked at there, and as null fails there.
+    boolean reached = move.back >= 0;
+    if (!move.needsOwner && !reached && !call.isThis() && !isNotNull(call)) {
       refuse(
           RefusalCode.NULL_RECEIVER,
           "Called on null, the method fails here; without that object it would not.",

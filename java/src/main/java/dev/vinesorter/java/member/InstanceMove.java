@@ -6,10 +6,12 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.AnonymousBodies;
 import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.nullness.Nullness;
+import dev.vinesorter.java.syntax.DocLines;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
@@ -30,6 +32,9 @@ import java.util.regex.Pattern;
  */
 final class InstanceMove extends MemberMove {
   private final String through;
+
+  /** What an object of the new type reaches the old one by, as the plan says; or empty. */
+  private final String old;
 
   /** What may stand before the first thing that a body does. */
   private static final Set<String> FIRST =
@@ -54,20 +59,21 @@ final class InstanceMove extends MemberMove {
   /** Whether the parameter gets another value, so that a variable takes its place. */
   boolean reassigned;
 
-  /** Whether the method needs the object that it had. */
+  /** Whether the method needs the object that it had, and has to be given it. */
   boolean needsOwner;
+
+  /** The field or method by which the new object reaches the old one, as the plan says; or -1. */
+  int back = -1;
 
   /** The name of that object. */
   String ownerName;
 
-  /**
-   * @param through the name of the parameter or field; empty where the type says which is meant
-   */
-  InstanceMove(SourceView code, int member, int target, Set<Leave> leaves, String through) {
-    super(code, member, target, leaves);
-    this.through = through;
+  InstanceMove(SourceView code, int member, int target, Step.Move step) {
+    super(code, member, target, step.leaves());
+    this.through = step.through();
+    this.old = step.old();
     this.variables = new OwnerVariables(this);
-    this.nullness = new Nullness(code, leaves.contains(Leave.LIBRARY));
+    this.nullness = new Nullness(code, step.may(Leave.LIBRARY));
     this.callers = new InstanceCallers(this);
   }
 
@@ -104,10 +110,14 @@ final class InstanceMove extends MemberMove {
       return;
     }
     reassigned = chosen >= 0 && isAssigned();
-    needsOwner = needsOwner();
+    boolean reachesBack = !old.isEmpty();
+    if (reachesBack && !findBack()) {
+      return;
+    }
+    needsOwner = needsOwner() && !reachesBack;
     variables.settle(given(), needsOwner);
     if (reasons().isEmpty()) {
-      ownerName = freeName();
+      ownerName = reachesBack ? backName() : freeName();
       declaration();
     }
   }
@@ -120,6 +130,52 @@ final class InstanceMove extends MemberMove {
   /** Whether the method becomes static. */
   boolean becomesStatic() {
     return chosen < 0 && field < 0;
+  }
+
+  /** Finds what the new object reaches the old one by; false where there is nothing of the kind. */
+  private boolean findBack() {
+    for (int one : units.children(target)) {
+      boolean named = units.simpleName(one).equals(old) || units.simpleName(one).equals(old + "()");
+      boolean field = units.has(one, Trait.FIELD);
+      boolean ofObjects = !units.has(one, Trait.STATIC) && (field || units.has(one, Trait.METHOD));
+      if (named && ofObjects && (back < 0 || field)) {
+        back = one;
+      }
+    }
+    if (back < 0 || becomesStatic()) {
+      refuse(
+          RefusalCode.NO_TARGET,
+          becomesStatic()
+              ? "No parameter and no field becomes the object, so 'old' has nothing to start from."
+              : "Objects of "
+                  + units.name(target)
+                  + " have no field '"
+                  + old
+                  + "' and no method of that name without parameters.",
+          code.declaration(target));
+      return false;
+    }
+    return true;
+  }
+
+  @Override
+  List<String> believed() {
+    return back < 0
+        ? List.of()
+        : List.of(
+            "Taken from the plan, and not proven: the object that "
+                + units.name(member)
+                + " was called on is what '"
+                + old
+                + "' of the new one gives.");
+  }
+
+  /** How the new object reaches the old one, where a variable may have the same name. */
+  private String backName() {
+    if (units.has(back, Trait.METHOD)) {
+      return old + "()";
+    }
+    return standsAlone(tokens, firstToken(), pastToken(), old) ? "this." + old : old;
   }
 
   /** The type arguments that the new object's type is declared with. */
@@ -531,7 +587,7 @@ final class InstanceMove extends MemberMove {
         String lead = text.substring(tag.start(), text.indexOf("@param", tag.start()));
         String lineEnd = code.sources().text(units.name(file)).lineEnd();
         inside.replace(
-            tag.start(),
+            instead.isEmpty() ? DocLines.withEmptyAbove(text, tag.start(), tag.end()) : tag.start(),
             tag.end(),
             instead.isEmpty()
                 ? ""

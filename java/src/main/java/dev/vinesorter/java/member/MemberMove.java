@@ -225,6 +225,11 @@ abstract class MemberMove {
     return users;
   }
 
+  /** What the step takes from the plan without a proof. */
+  List<String> believed() {
+    return List.of();
+  }
+
   /** Tests of the old owner that are about the member. */
   final List<String> testsToo() {
     List<String> offers = new ArrayList<>();

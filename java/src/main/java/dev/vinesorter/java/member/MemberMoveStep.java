@@ -105,6 +105,7 @@ final class MemberMoveStep {
       MemberMove move = moves.get(n);
       List<String> told = new ArrayList<>(offers.get(n));
       told.addAll(move.testsToo());
+      told.addAll(move.believed());
       boolean last = n == moves.size() - 1;
       Set<String> own = new TreeSet<>();
       move.changes().files().forEach(file -> own.add(survey.units().name(file)));

@@ -132,10 +132,15 @@ public final class MemberSteps {
           RefusalCode.NOT_YET,
           step.unit() + " is a field of objects; so far static fields and methods move.");
     }
+    if (isStatic && !step.old().isEmpty()) {
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET,
+          step.unit() + " is static, and has no object that 'old' could tell of.");
+    }
     MemberMove move =
         isStatic
             ? new StaticMove(view, member, target, step.leaves())
-            : new InstanceMove(view, member, target, step.leaves(), step.through());
+            : new InstanceMove(view, member, target, step);
     move.run();
     return move;
   }

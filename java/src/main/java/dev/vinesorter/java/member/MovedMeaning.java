@@ -87,9 +87,10 @@ final class MovedMeaning {
    * @param added index of the parameter that passes the old object; -1 where none does
    * @param oldName the name of the removed parameter; empty where there is none
    * @param addedName the name of the added parameter; empty where there is none
+   * @param back by what the new object reaches the old one, as the plan says; -1 for nothing
    */
   private record Shape(
-      int member, int removed, int field, int added, String oldName, String addedName) {}
+      int member, int removed, int field, int added, String oldName, String addedName, int back) {}
 
   MovedMeaning(Survey before, Survey after, int[] now, Texts old, Texts fresh) {
     this.before = before;
@@ -154,13 +155,14 @@ final class MovedMeaning {
       return null;
     }
     if (!(move instanceof InstanceMove instance)) {
-      return new Shape(move.member, -1, -1, -1, "", "");
+      return new Shape(move.member, -1, -1, -1, "", "", -1);
     }
     List<String> added = new ArrayList<>(is);
     added.removeAll(was);
     String removed = instance.chosen < 0 ? "" : was.get(instance.chosen);
     if (is.size() == was.size() - (removed.isEmpty() ? 0 : 1)) {
-      return new Shape(move.member, instance.chosen, instance.field, -1, removed, "");
+      return new Shape(
+          move.member, instance.chosen, instance.field, -1, removed, "", instance.back);
     }
     // Under the name of the one that went, the new parameter cannot be told by its name.
     return added.size() != 1
@@ -171,7 +173,8 @@ final class MovedMeaning {
             instance.field,
             is.indexOf(added.get(0)),
             removed,
-            added.get(0));
+            added.get(0),
+            instance.back);
   }
 
   /** The names of parameters; null where the member cannot be found. */
@@ -205,6 +208,14 @@ final class MovedMeaning {
       }
       if (shape.field >= 0) {
         rolesBefore.put(OLD + "." + nameBefore(shape.field), NEW);
+      }
+      if (shape.back >= 0) {
+        String reached = NEW + "." + nameBefore(shape.back);
+        for (Map<String, String> roles : List.of(rolesBefore, rolesAfter)) {
+          roles.put(reached, OLD);
+          roles.put(reached + "[]", OLD);
+          roles.put(OLD + "." + nameBefore(Math.max(0, shape.field)), NEW);
+        }
       }
       if (!shape.addedName.isEmpty()) {
         rolesAfter.put(shape.addedName, OLD);

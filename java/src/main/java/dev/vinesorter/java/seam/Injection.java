@@ -10,6 +10,7 @@ import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreeScanner;
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
@@ -225,12 +226,46 @@ public final class Injection {
     }
     for (Place place : places) {
       if (place != own) {
+        String name = isHidden(code, place.user()) ? "this." + field : field;
         rewriting
             .in(file)
-            .replace(
-                tree.begin(place.tree()),
-                tree.end(place.tree()),
-                Written.of(field, units.name(owner) + "#" + field));
+            .replace(place.begin(), place.end(), Written.of(name, units.name(owner) + "#" + field));
+      }
+    }
+    if (own != null && places.size() > 1) {
+      keepsOne(rewriting, own.user());
+    }
+  }
+
+  /** Whether a member has a variable by the name of the field. */
+  private boolean isHidden(SourceView code, int user) {
+    Units units = code.units();
+    JavaTokens tokens = code.tokens(units.fileOf(user));
+    int past = tokens.from(units.end(user));
+    for (int token = tokens.from(units.begin(user)); token < past; token++) {
+      boolean declared =
+          tokens.isWord(token, field)
+              && (tokens.isWord(token - 1)
+                  || tokens.is(token - 1, ">")
+                  || tokens.is(token - 1, "]"))
+              && !tokens.is(token - 1, "return");
+      if (declared) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** What else is made must be as good as what the field has, which it is for one value alone. */
+  private void keepsOne(Rewriting rewriting, int kept) {
+    References references = rewriting.code().references();
+    for (int r : references.to(kept)) {
+      if (references.kind(r) == Kind.WRITES && references.from(r) != kept) {
+        rewriting.refuse(
+            RefusalCode.ASSIGNED,
+            "'" + field + "' gets another value here, and what is made elsewhere is a fresh one.",
+            rewriting.code().survey().site(r));
+        return;
       }
     }
   }

@@ -19,6 +19,7 @@ import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.DocLines;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.source.plan.StepEditor.Result;
@@ -511,7 +512,9 @@ public final class Resigning {
           tags.entrySet().stream()
               .anyMatch(tag -> tag.getValue() == place && !from.contains(tag.getKey()));
       if (goes) {
-        patch.remove(place[0], place[1]);
+        boolean only = places.size() == 1;
+        String text = code.text(one.file());
+        patch.remove(only ? DocLines.withEmptyAbove(text, place[0], place[1]) : place[0], place[1]);
       } else {
         int[] comes = tags.get(stay.get(next++));
         if (comes != place) {

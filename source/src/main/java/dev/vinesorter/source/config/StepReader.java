@@ -171,6 +171,7 @@ abstract class StepReader {
   private static final class Move extends StepReader {
     private String into = "";
     private String through = "";
+    private String old = "";
 
     Move(YamlInput in) {
       super(in);
@@ -181,6 +182,7 @@ abstract class StepReader {
       return List.of(
           "into",
           "through",
+          "old",
           "widen",
           "below",
           "alone",
@@ -199,6 +201,7 @@ abstract class StepReader {
       switch (key) {
         case "into" -> into = unitName(in.text(key));
         case "through" -> through = unitName(in.text(key));
+        case "old" -> old = identifier(key);
         case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
         default -> word(Leave.MENTIONS, key, "change", "list");
       }
@@ -209,7 +212,7 @@ abstract class StepReader {
       if (into.isEmpty()) {
         throw in.wrong("the step does not say where " + units.get(0) + " goes; add 'into: …'");
       }
-      return new Step.Move(units, into, through, leaves, line);
+      return new Step.Move(units, into, through, old, leaves, line);
     }
   }
 
