@@ -81,6 +81,14 @@ final class StoredForm {
     }
     boolean stored =
         units.has(unit, Trait.FIELD) && !units.has(unit, Trait.STATIC) && isStored(owner(unit));
+    if (stored && step instanceof Step.Move) {
+      told.add(
+          "Objects of "
+              + units.name(owner(unit))
+              + " that were stored before lose "
+              + units.simpleName(unit)
+              + " when they are read.");
+    }
     if (stored && step instanceof Step.Rename) {
       told.add(
           "Objects of "

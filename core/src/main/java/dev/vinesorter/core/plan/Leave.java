@@ -18,6 +18,8 @@ public enum Leave {
   SWEEP,
   /** Take the object that a method goes to for one that is never null. */
   NEVER_NULL,
+  /** Take it that no two objects have the same one in a field. */
+  OWN,
   /** Move what Java or a framework finds by its name and place. */
   FOUND_BY_NAME,
   /** Take what a step would evaluate at another time for something without effects. */

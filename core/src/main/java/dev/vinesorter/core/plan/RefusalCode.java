@@ -122,6 +122,7 @@ public enum RefusalCode {
 
   // ---- calls
 
+  SHARED_OBJECT("Two objects may have the same one, and would share what goes to it."),
   NULL_RECEIVER("What would be called may be null."),
 
   EVALUATION_ORDER("Something would be evaluated earlier, later, twice, or not any more."),

@@ -127,20 +127,18 @@ public final class MemberSteps {
     int target = named.target(step.into());
     named.readable(member);
     boolean isStatic = units.has(member, Trait.STATIC);
-    if (!isStatic && !units.has(member, Trait.METHOD)) {
-      throw new RefusedException(
-          RefusalCode.NOT_YET,
-          step.unit() + " is a field of objects; so far static fields and methods move.");
-    }
-    if (isStatic && !step.old().isEmpty()) {
+    boolean isMethod = units.has(member, Trait.METHOD);
+    if ((isStatic || !isMethod) && !step.old().isEmpty()) {
       throw new RefusedException(
           RefusalCode.BAD_TARGET,
-          step.unit() + " is static, and has no object that 'old' could tell of.");
+          step.unit() + " has no object that 'old' could tell of; it is for methods of objects.");
     }
     MemberMove move =
         isStatic
             ? new StaticMove(view, member, target, step.leaves())
-            : new InstanceMove(view, member, target, step);
+            : isMethod
+                ? new InstanceMove(view, member, target, step)
+                : new FieldMove(view, member, target, step);
     move.run();
     return move;
   }

@@ -38,6 +38,9 @@ final class MovedMeaning {
   private final Map<Integer, Shape> byOld = new HashMap<>();
   private final Map<Integer, Shape> byFresh = new HashMap<>();
 
+  /** By fields of objects that moved: the fields that keep the objects which have them now. */
+  private final Map<Integer, Integer> keepers = new HashMap<>();
+
   /** The text of a file of one of both surveys. */
   interface Texts {
     String of(int file);
@@ -107,6 +110,9 @@ final class MovedMeaning {
       Shape shape = shape(move);
       if (shape == null) {
         return List.of();
+      }
+      if (move instanceof FieldMove field && field.keeper() >= 0) {
+        keepers.put(move.member, field.keeper());
       }
       byOld.put(move.member, shape);
       byFresh.put(now[move.member], shape);
@@ -224,7 +230,7 @@ final class MovedMeaning {
     }
     String was = code(old, unit, namingBefore(), rolesBefore);
     String is = code(fresh, now[unit], namingAfter(), rolesAfter);
-    if (was == null || is == null || was.equals(is)) {
+    if (was == null || is == null || was.equals(straight(is))) {
       return true;
     }
     if (shape == null || shape.oldName.isEmpty()) {
@@ -239,6 +245,16 @@ final class MovedMeaning {
     return end >= 0
         && was.equals(
             is.substring(0, at) + is.substring(end + NEW.length() + " ".length() * 2 + 1));
+  }
+
+  /** Code without the fields through which fields of objects are reached that went there. */
+  private String straight(String code) {
+    String straight = code;
+    for (int field : keepers.keySet()) {
+      String moved = "." + nameBefore(field);
+      straight = straight.replace("." + nameBefore(keepers.get(field)) + moved, moved);
+    }
+    return straight;
   }
 
   private static String code(

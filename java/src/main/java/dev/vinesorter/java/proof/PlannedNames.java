@@ -214,6 +214,10 @@ final class PlannedNames {
       rewritten.add(into + " " + ofMember(MemberNames.bare(simple)));
       // Also for a method: where it asserts, its class finds out whether assertions are enabled.
       rewritten.add(into + " <clinit>");
+      if (simple.indexOf('(') < 0) {
+        // A field's first value is compiled into constructors.
+        rewritten.add(into + " <init>");
+      }
     }
     if (member < 0) {
       return;

@@ -187,6 +187,7 @@ abstract class StepReader {
           "below",
           "alone",
           "never-null",
+          "own",
           "pure",
           "new-type",
           "found-by-name",
