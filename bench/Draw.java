@@ -31,7 +31,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** Draws random steps of a sort: types, packages, renames, static, instance, tighten, sort, remove. */
+/** Draws random steps of a sort: types, packages, renames, static, instance, fields, tighten, sort, remove. */
 final class Draw {
   private final Survey survey;
   private final Units units;
@@ -127,6 +127,41 @@ final class Draw {
         yield sort.equals("instance")
             ? step
             : new Step.Move(step.units(), step.into(), Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0);
+      }
+      case "fields" -> {
+        References references = survey.references();
+        List<String[]> found = new ArrayList<>();
+        for (int unit : members) {
+          int owner = units.parent(unit);
+          if (!units.has(unit, Trait.FIELD) || units.has(unit, Trait.STATIC) || units.level(owner) != Level.TYPE || units.has(owner, Trait.ENUM) || units.has(owner, Trait.RECORD)) {
+            continue;
+          }
+          for (int r = references.row(owner); r < references.row(owner + 1); r++) {
+            if (references.kind(r) == Kind.EXTENDS && !units.has(references.target(r), Trait.FOREIGN)) {
+              found.add(new String[] {units.name(unit), units.name(references.target(r))});
+            }
+          }
+          for (int r : references.to(owner)) {
+            if (references.kind(r) == Kind.EXTENDS && references.to(owner).length < 40) {
+              found.add(new String[] {units.name(unit), units.name(references.from(r))});
+            }
+          }
+          for (int other : units.children(owner)) {
+            if (other != unit && units.has(other, Trait.FIELD) && !units.has(other, Trait.STATIC) && units.has(other, Trait.FINAL)) {
+              for (int r = references.row(other); r < references.row(other + 1); r++) {
+                int type = references.target(r);
+                if (units.level(type) == Level.TYPE && !units.has(type, Trait.FOREIGN) && !units.has(type, Trait.INTERFACE)) {
+                  found.add(new String[] {units.name(unit), units.name(type)});
+                }
+              }
+            }
+          }
+        }
+        if (found.isEmpty()) {
+          yield null;
+        }
+        String[] pair = any(found);
+        yield new Step.Move(List.of(pair[0]), pair[1], Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.OWN), 0);
       }
       case "anywhere" -> {
         int unit;
