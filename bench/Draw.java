@@ -224,7 +224,7 @@ final class Draw {
         }
         int type = any(found);
         yield new Step.Interface(
-            List.of(units.name(type)), units.name(type) + "Seam", List.of(trial % 3 == 2 ? "public" : "used"), List.of(), Set.of(), 0);
+            List.of(units.name(type)), units.name(type) + "Seam", List.of(trial % 3 == 2 ? "public" : "used"), List.of(), "", Set.of(), 0);
       }
       case "use" -> {
         List<String[]> found = new ArrayList<>();
@@ -313,7 +313,7 @@ final class Draw {
           yield null;
         }
         String[] pair = any(found);
-        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 2 == 1 && !pair[2].isEmpty(), trial % 3 == 0, Set.of(Leave.PURE), 0);
+        yield new Step.Inject(List.of(pair[0]), pair[1], "handedIn", "", trial % 2 == 1 && !pair[2].isEmpty(), trial % 3 == 0, "", Set.of(Leave.PURE), 0);
       }
       case "lift" -> {
         String[] drawn = null;

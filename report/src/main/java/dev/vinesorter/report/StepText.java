@@ -67,12 +67,14 @@ final class StepText {
       put(keys, "as", cut.as());
       keys.put("members", cut.members().size() == 1 ? cut.members().get(0) : cut.members());
       put(keys, "for", cut.users());
+      put(keys, "stand-in", cut.standIn());
     } else if (step instanceof Step.Inject inject) {
       put(keys, "what", inject.what());
       put(keys, "as", inject.as());
       put(keys, "type", inject.type());
       put(keys, "through", inject.byMethods() ? "parameter" : "");
       put(keys, "callers", inject.keep() ? "keep" : "");
+      put(keys, "stand-in", inject.standIn());
     } else if (step instanceof Step.Lift lift) {
       put(keys, "code", lift.code());
       put(keys, "as", lift.as());

@@ -401,12 +401,14 @@ public sealed interface Step {
    * @param as the full name of the interface
    * @param members {@code used}, {@code public}, or names of members
    * @param users whose variables take the interface, as patterns; empty for all that can
+   * @param standIn the full name of a class for tests that implements it; empty for none
    */
   record Interface(
       List<String> units,
       String as,
       List<String> members,
       List<String> users,
+      String standIn,
       Set<Leave> leaves,
       int line)
       implements Step {
@@ -424,7 +426,7 @@ public sealed interface Step {
 
     @Override
     public Interface with(List<String> others) {
-      return new Interface(others, as, members, users, leaves, line);
+      return new Interface(others, as, members, users, standIn, leaves, line);
     }
 
     @Override
@@ -536,6 +538,7 @@ public sealed interface Step {
    * @param type the type under which it is known; empty for that of what is handed in
    * @param byMethods whether the methods that make or fetch it take it, and not the constructor
    * @param keep whether the constructor or methods of today stay, and pass on what callers had
+   * @param standIn the full name of a class for tests that can be handed in; empty for none
    */
   record Inject(
       List<String> units,
@@ -544,6 +547,7 @@ public sealed interface Step {
       String type,
       boolean byMethods,
       boolean keep,
+      String standIn,
       Set<Leave> leaves,
       int line)
       implements Step {
@@ -559,7 +563,7 @@ public sealed interface Step {
 
     @Override
     public Inject with(List<String> others) {
-      return new Inject(others, what, as, type, byMethods, keep, leaves, line);
+      return new Inject(others, what, as, type, byMethods, keep, standIn, leaves, line);
     }
 
     @Override

@@ -224,6 +224,19 @@ public final class Naming {
    * @param type the method's types, as they are seen from where it is written
    */
   public Written signature(ExecutableElement method, ExecutableType type) {
+    Written all = parameters(method, type);
+    List<Written> thrown = new ArrayList<>();
+    for (TypeMirror exception : type.getThrownTypes()) {
+      thrown.add(of(exception));
+    }
+    if (all == null || thrown.contains(null)) {
+      return null;
+    }
+    return thrown.isEmpty() ? all : all.and(" throws ").and(Written.joined(thrown, ", "));
+  }
+
+  /** The same without the exceptions. */
+  public Written parameters(ExecutableElement method, ExecutableType type) {
     List<Written> parameters = new ArrayList<>();
     for (int n = 0; n < method.getParameters().size(); n++) {
       TypeMirror own = type.getParameterTypes().get(n);
@@ -235,15 +248,7 @@ public final class Naming {
       String name = method.getParameters().get(n).getSimpleName().toString();
       parameters.add(written.and(varied ? "..." : "").and(" " + name));
     }
-    List<Written> thrown = new ArrayList<>();
-    for (TypeMirror exception : type.getThrownTypes()) {
-      thrown.add(of(exception));
-    }
-    if (thrown.contains(null)) {
-      return null;
-    }
-    Written all = Written.of("(").and(Written.joined(parameters, ", ")).and(")");
-    return thrown.isEmpty() ? all : all.and(" throws ").and(Written.joined(thrown, ", "));
+    return Written.of("(").and(Written.joined(parameters, ", ")).and(")");
   }
 
   /** All type variables that a type is written with. */

@@ -71,8 +71,14 @@ public final class Injection {
     String name = survey.units().name(owner);
     boolean handedIn =
         step.byMethods() ? injection.byMethods(name) : injection.byObject(owner, name);
-    if (handedIn && !step.type().isEmpty()) {
-      chain.take(injection.generalised(chain.now(), name));
+    boolean named = ("." + step.type()).endsWith("." + injection.type);
+    boolean general = handedIn && !step.type().isEmpty() && !named;
+    boolean done = general ? chain.take(injection.generalised(chain.now(), name)) : handedIn;
+    if (done && !step.standIn().isEmpty()) {
+      String above = step.type().isEmpty() ? injection.given : step.type();
+      int beside = chain.now().units().find(name, Level.TYPE);
+      chain.take(
+          StandIn.carryOut(chain.now(), above, beside, step.standIn(), chain.sources(), readings));
     }
     return chain.result();
   }

@@ -20,6 +20,7 @@ import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -78,6 +79,20 @@ public final class InterfaceCut {
    * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
+      Survey survey, int lower, Step.Interface step, Overlay sources, Readings readings) {
+    StepChain chain = new StepChain(survey, sources);
+    String name = survey.units().name(lower);
+    if (chain.take(cut(survey, lower, step, chain.sources(), readings))
+        && !step.standIn().isEmpty()) {
+      int beside = chain.now().units().find(name, Level.TYPE);
+      chain.take(
+          StandIn.carryOut(
+              chain.now(), step.as(), beside, step.standIn(), chain.sources(), readings));
+    }
+    return chain.result();
+  }
+
+  private static Result cut(
       Survey survey, int lower, Step.Interface step, Overlay sources, Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     InterfaceCut cut = new InterfaceCut(rewriting, lower, step);

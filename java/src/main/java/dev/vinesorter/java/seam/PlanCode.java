@@ -96,16 +96,16 @@ final class PlanCode {
   }
 
   /** The last token of the name of a type that begins at one; -1 for none. */
-  private static int lastOfType(JavaTokens tokens, int first) {
+  private int lastOfType(JavaTokens tokens, int first) {
     int token = first;
     while (true) {
       String word = tokens.text(token);
       if (!tokens.isWord(token)) {
         return -1;
       }
-      if (Character.isUpperCase(word.charAt(0))
-              && !word.equals(word.toUpperCase(java.util.Locale.ROOT))
-          || word.length() == 1 && token > first && Character.isUpperCase(word.charAt(0))) {
+      boolean upper = Character.isUpperCase(word.charAt(0));
+      boolean mixed = upper && !word.equals(word.toUpperCase(java.util.Locale.ROOT));
+      if (mixed || upper && isKnown(tokens, first, token)) {
         return token;
       }
       if (!tokens.is(token + 1, ".")) {
@@ -113,6 +113,20 @@ final class PlanCode {
       }
       token += 2;
     }
+  }
+
+  /** Whether a name in capitals, as constants have it too, is that of a type. */
+  private boolean isKnown(JavaTokens tokens, int first, int last) {
+    if (first == last) {
+      String meant = meant(tokens.text(last));
+      return meant != null && units.find(meant, Level.TYPE) >= 0;
+    }
+    StringBuilder full = new StringBuilder(tokens.text(first));
+    for (int token = first + 2; token <= last; token += 2) {
+      full.append('.').append(tokens.text(token));
+    }
+    return last == first + 2 && tokens.text(last).length() == 1
+        || units.find(full.toString(), Level.TYPE) >= 0;
   }
 
   /** The full name of the type that the home file calls so; null where it is not known there. */

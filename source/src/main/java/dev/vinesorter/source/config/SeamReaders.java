@@ -24,6 +24,13 @@ final class SeamReaders {
     return text;
   }
 
+  /** Tests follow what they use, which a plan may say. */
+  private static void along(StepReader reader, String key) throws IOException {
+    if (!reader.in.text(key).equals("along")) {
+      throw reader.in.wrong("'" + key + "' takes 'along'; tests follow what they use");
+    }
+  }
+
   /** Reads {@code extract}. */
   static final class Extract extends StepReader {
     private String code = "";
@@ -186,6 +193,7 @@ final class SeamReaders {
     private String as = "";
     private List<String> members = List.of("used");
     private List<String> users = List.of();
+    private String standIn = "";
 
     Interface(YamlInput in) {
       super(in);
@@ -193,7 +201,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("as", "members", "for");
+      return List.of("as", "members", "for", "stand-in", "tests");
     }
 
     @Override
@@ -201,7 +209,9 @@ final class SeamReaders {
       switch (key) {
         case "as" -> as = unitName(in.text(key));
         case "members" -> members = names(this, key);
-        default -> users = names(this, key);
+        case "for" -> users = names(this, key);
+        case "stand-in" -> standIn = unitName(in.text(key));
+        default -> along(this, key);
       }
     }
 
@@ -211,7 +221,7 @@ final class SeamReaders {
       if (as.isEmpty()) {
         throw in.wrong("the step does not say what the interface is called; add 'as: …'");
       }
-      return new Step.Interface(units, as, members, users, leaves, line);
+      return new Step.Interface(units, as, members, users, standIn, leaves, line);
     }
   }
 
@@ -293,6 +303,7 @@ final class SeamReaders {
     private String type = "";
     private boolean byMethods;
     private boolean keep;
+    private String standIn = "";
 
     Inject(YamlInput in) {
       super(in);
@@ -300,7 +311,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("what", "as", "type", "through", "callers", "pure");
+      return List.of("what", "as", "type", "through", "callers", "stand-in", "tests", "pure");
     }
 
     @Override
@@ -310,7 +321,9 @@ final class SeamReaders {
         case "as" -> as = identifier(key);
         case "type" -> type = unitName(in.text(key));
         case "through" -> byMethods = isSecond(key, "constructor", "parameter");
-        default -> keep = isSecond(key, "same", "keep");
+        case "callers" -> keep = isSecond(key, "same", "keep");
+        case "stand-in" -> standIn = unitName(in.text(key));
+        default -> along(this, key);
       }
     }
 
@@ -322,7 +335,7 @@ final class SeamReaders {
             "the step does not say what is handed in, and under which name; add 'what: …' and 'as:"
                 + " …'");
       }
-      return new Step.Inject(units, what, as, type, byMethods, keep, leaves, line);
+      return new Step.Inject(units, what, as, type, byMethods, keep, standIn, leaves, line);
     }
   }
 
