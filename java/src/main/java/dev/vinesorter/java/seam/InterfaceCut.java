@@ -153,13 +153,21 @@ public final class InterfaceCut {
       return;
     }
     Set<ExecutableElement> members = members(change);
+    boolean called = members.isEmpty() && isUsed() && !use.isDeclared(change);
+    if (called) {
+      members.addAll(calledElsewhere());
+    }
     if (members.isEmpty()) {
       use.nothing(change, step.as());
       return;
     }
-    if (use.write(change, fresh) == 0 && isUsed()) {
+    if (use.write(change, fresh) == 0 && isUsed() && !called) {
       use.nothing(change, step.as());
       return;
+    }
+    if (called) {
+      rewriting.tell(
+          "No declaration outside of it names " + units.name(lower) + ", so that none changes.");
     }
     use.tellKept(change);
     List<ExecutableElement> inOrder = SupertypeUse.inOrder(tree, all, type, List.copyOf(members));
@@ -235,6 +243,24 @@ public final class InterfaceCut {
             RefusalCode.UNKNOWN_UNIT,
             units.name(lower) + " has no public method of objects that is called " + one + ".",
             code.declaration(lower));
+      }
+    }
+    return members;
+  }
+
+  /** The methods that others call on what only an expression gives. */
+  private Set<ExecutableElement> calledElsewhere() {
+    Set<ExecutableElement> members = new LinkedHashSet<>();
+    for (ExecutableElement method : ElementFilter.methodsIn(type.getEnclosedElements())) {
+      int unit = units.find(ElementNames.of(method), Level.MEMBER);
+      boolean called = false;
+      for (int r : unit < 0 ? new int[0] : code.references().to(unit)) {
+        called |=
+            code.references().kind(r) == Kind.CALLS
+                && units.topTypeOf(code.references().from(r)) != units.topTypeOf(lower);
+      }
+      if (called && isFit(method) && ofObject(method) == null) {
+        members.add(method);
       }
     }
     return members;

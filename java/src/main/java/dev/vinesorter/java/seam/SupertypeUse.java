@@ -351,6 +351,11 @@ final class SupertypeUse {
     }
   }
 
+  /** Whether something declares the type, though it keeps it. */
+  boolean isDeclared(TypeChange change) {
+    return !kept(change).isEmpty();
+  }
+
   /** Refuses a step by which nothing would change, and says what is in the way. */
   void nothing(TypeChange change, String wanted) {
     List<Site> sites = new ArrayList<>();
