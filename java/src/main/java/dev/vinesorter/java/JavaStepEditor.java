@@ -157,8 +157,9 @@ public final class JavaStepEditor implements StepEditor {
 
   @Override
   public boolean mayShare(Step step) {
-    return step instanceof Step.Move
+    return step instanceof Step.Move move
         && step.isOfMembers()
+        && !move.isThroughNew()
         && !step.may(Leave.SWEEP)
         && !step.may(Leave.NEW_TYPE);
   }

@@ -38,6 +38,9 @@ final class MoveVerb implements Verb<Step.Move> {
   @Override
   public Result carryOut(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
     if (step.isOfMembers()) {
+      if (step.isThroughNew()) {
+        return GivenObject.carryOut(survey, step, sources, memberSteps, readings);
+      }
       boolean there = survey.units().find(step.into(), Level.TYPE) >= 0;
       return step.may(Leave.NEW_TYPE) && !there
           ? intoNew(survey, step, sources)

@@ -789,7 +789,7 @@ class MemberMoveTest {
     "a.Desk#lock(Place), synchronized",
     "a.Desk#equals(Object), overriding",
     "a.Desk#both(Place; Place), two-targets",
-    "a.Desk#shelf, not-yet",
+    "a.Desk#shelf, no-target",
     "a.Desk#pick(Place), null-receiver"
   })
   void refusals(String member, String code) {

@@ -87,7 +87,8 @@ public sealed interface Step {
    * Units go elsewhere.
    *
    * @param into the package, type or folder that takes them
-   * @param through the parameter or field whose object takes a method; empty where it is plain
+   * @param through the parameter or field whose object takes a method; {@code new} for one that
+   *     callers are given; empty where it is plain
    * @param old the field or method by which an object of the new type reaches the one that a method
    *     had; empty where nothing is known to
    */
@@ -102,6 +103,11 @@ public sealed interface Step {
     /** A move that goes through nothing in particular. */
     public Move(List<String> units, String into, Set<Leave> leaves, int line) {
       this(units, into, "", "", leaves, line);
+    }
+
+    /** Whether callers are given an object that takes a method. */
+    public boolean isThroughNew() {
+      return through.equals("new");
     }
 
     /** The same through a parameter or field. */

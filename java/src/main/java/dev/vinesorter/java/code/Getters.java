@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.List;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 
 /** Methods that do nothing but return a field of their object, so that they can stand for it. */
@@ -20,12 +21,26 @@ public final class Getters {
    */
   public static int of(SourceView code, int field, int seenBy) {
     Units units = code.units();
+    return of(
+        code,
+        field,
+        method ->
+            Access.between(units, seenBy, method, code).compareTo(Access.of(units, method)) <= 0);
+  }
+
+  /** The same, also where it would have to become less private. */
+  public static int any(SourceView code, int field) {
+    return of(code, field, method -> true);
+  }
+
+  private static int of(SourceView code, int field, IntPredicate fits) {
+    Units units = code.units();
     if (isComponent(units, field) && units.find(units.name(field) + "()", Level.MEMBER) < 0) {
       return field;
     }
     for (int method : units.children(units.parent(field))) {
       if (field(code.survey(), method, code.tokens(units.fileOf(field))) == field
-          && Access.between(units, seenBy, method, code).compareTo(Access.of(units, method)) <= 0) {
+          && fits.test(method)) {
         return method;
       }
     }

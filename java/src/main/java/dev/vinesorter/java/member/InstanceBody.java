@@ -105,7 +105,7 @@ final class InstanceBody {
   }
 
   private void newThis(int token, Set<Integer> fieldAt) {
-    if (move.becomesStatic() || !tokens.isWord(token, move.word)) {
+    if (!move.hasObject() || !tokens.isWord(token, move.word)) {
       return;
     }
     boolean plain = !tokens.is(token - 1, ".") && !tokens.is(token + 1, "(");

@@ -131,7 +131,7 @@ final class InstanceCallers {
 
   /** Edits the calls, those that stand inside others first. */
   void edit() {
-    failsOnNull = !move.becomesStatic() && move.failsOnNull();
+    failsOnNull = move.hasObject() && move.failsOnNull();
     calls.sort(Comparator.comparingInt(Call::length));
     for (Call call : calls) {
       if (call.arguments == null) {
@@ -280,7 +280,7 @@ final class InstanceCallers {
           call.r);
       return false;
     }
-    if (move.becomesStatic()
+    if (!move.hasObject()
         && move.needsOwner
         && !call.isImplicit()
         && !call.isThis()
@@ -493,11 +493,12 @@ final class InstanceCallers {
     boolean home = units.inside(call.user, move.target) || call.user == move.member;
     if (call.isImplicit()) {
       if (!home) {
-        edits.insert(call.tokens.begin(call.token), targetName(call) + ".");
+        edits.insert(call.tokens.begin(call.token), move.givenObject(targetName(call)) + ".");
       }
     } else {
       object = cut(call, call.receiver);
-      replace(call, call.receiver, targetName(call));
+      String on = call.user == move.member ? "this" : move.givenObject(targetName(call));
+      replace(call, call.receiver, move.isOfGiven ? on : targetName(call));
     }
     if (move.needsOwner) {
       insertObject(call, object);
@@ -533,7 +534,7 @@ final class InstanceCallers {
     String on =
         move.chosen >= 0
             ? given.remove(move.chosen)
-            : move.field >= 0 ? object + "." + readField(call) : targetName(call);
+            : move.field >= 0 ? object + "." + readField(call) : move.givenObject(targetName(call));
     if (move.needsOwner) {
       given.add(Math.max(0, move.chosen), object);
     }

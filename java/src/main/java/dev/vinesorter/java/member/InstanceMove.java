@@ -33,6 +33,9 @@ import java.util.regex.Pattern;
 final class InstanceMove extends MemberMove {
   private final String through;
 
+  /** Whether the object is one that callers are given. */
+  final boolean isOfGiven;
+
   /** What an object of the new type reaches the old one by, as the plan says; or empty. */
   private final String old;
 
@@ -70,7 +73,8 @@ final class InstanceMove extends MemberMove {
 
   InstanceMove(SourceView code, int member, int target, Step.Move step) {
     super(code, member, target, step.leaves());
-    this.through = step.through();
+    this.isOfGiven = step.isThroughNew();
+    this.through = isOfGiven ? "" : step.through();
     this.old = step.old();
     this.variables = new OwnerVariables(this);
     this.nullness = new Nullness(code, step.may(Leave.LIBRARY));
@@ -129,7 +133,17 @@ final class InstanceMove extends MemberMove {
 
   /** Whether the method becomes static. */
   boolean becomesStatic() {
-    return chosen < 0 && field < 0;
+    return !hasObject() && !isOfGiven;
+  }
+
+  /** Whether something that the method has becomes its object. */
+  boolean hasObject() {
+    return chosen >= 0 || field >= 0;
+  }
+
+  /** What a call is written on where nothing that it has becomes the object. */
+  String givenObject(String targetName) {
+    return isOfGiven ? "new " + targetName + "()" : targetName;
   }
 
   /** Finds what the new object reaches the old one by; false where there is nothing of the kind. */
@@ -142,10 +156,10 @@ final class InstanceMove extends MemberMove {
         back = one;
       }
     }
-    if (back < 0 || becomesStatic()) {
+    if (back < 0 || !hasObject()) {
       refuse(
           RefusalCode.NO_TARGET,
-          becomesStatic()
+          !hasObject()
               ? "No parameter and no field becomes the object, so 'old' has nothing to start from."
               : "Objects of "
                   + units.name(target)
@@ -289,6 +303,9 @@ final class InstanceMove extends MemberMove {
 
   /** The parameter or the field that becomes the object. */
   private boolean choose() {
+    if (isOfGiven) {
+      return true;
+    }
     for (int n = 0; n < parameters.size(); n++) {
       Parameters.Parameter one = parameters.get(n);
       boolean meant = through.isEmpty() || tokens.isWord(one.name(), through);
@@ -600,7 +617,9 @@ final class InstanceMove extends MemberMove {
   String forwarding() {
     List<String> given = Parameters.names(tokens, open);
     String on =
-        chosen >= 0 ? given.remove(chosen) : field >= 0 ? "this." + word : names.in(file, target);
+        chosen >= 0
+            ? given.remove(chosen)
+            : field >= 0 ? "this." + word : givenObject(names.in(file, target));
     if (needsOwner) {
       given.add(Math.max(0, chosen), "this");
     }

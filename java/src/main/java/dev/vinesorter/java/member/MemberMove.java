@@ -394,9 +394,13 @@ abstract class MemberMove {
         return false;
       }
     }
-    int getter = Getters.of(code, used, target);
+    int seen = Getters.of(code, used, target);
+    int getter = seen < 0 && may(Leave.WIDEN) ? Getters.any(code, used) : seen;
     if (getter < 0 || getter == member) {
       return false;
+    }
+    if (getter != used) {
+      access.demandFromTarget(getter, r);
     }
     int token = tokens.from(references.at(r));
     inside.replace(

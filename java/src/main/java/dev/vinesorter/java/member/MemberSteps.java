@@ -133,6 +133,10 @@ public final class MemberSteps {
           RefusalCode.BAD_TARGET,
           step.unit() + " has no object that 'old' could tell of; it is for methods of objects.");
     }
+    if ((isStatic || !isMethod) && step.isThroughNew()) {
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET, step.unit() + " is no method of objects, and needs none.");
+    }
     MemberMove move =
         isStatic
             ? new StaticMove(view, member, target, step.leaves())

@@ -300,7 +300,12 @@ final class MovedMeaning {
     }
     List<String> rest = new ArrayList<>(arguments);
     String passed = shape.added >= 0 && shape.added < rest.size() ? rest.remove(shape.added) : "-";
-    return call(shape, receiver, passed, rest);
+    // An object that callers make, or the method's own, is as good as none.
+    boolean given =
+        shape.removed < 0
+            && shape.field < 0
+            && (receiver.startsWith("new ") || receiver.equals(NEW));
+    return call(shape, given ? "" : receiver, passed, rest);
   }
 
   private String call(Shape shape, String target, String passed, List<String> rest) {

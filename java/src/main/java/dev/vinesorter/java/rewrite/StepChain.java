@@ -60,6 +60,11 @@ public final class StepChain {
     return true;
   }
 
+  /** Tells the user a sentence. */
+  public void tell(String sentence) {
+    told.add(sentence);
+  }
+
   /** Says that the step writes some members anew, by their full names before or afterwards. */
   public void rewrites(Collection<String> members) {
     rewritten.addAll(members);

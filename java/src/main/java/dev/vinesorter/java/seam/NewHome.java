@@ -22,6 +22,22 @@ public final class NewHome {
    */
   public static Result carryOut(
       Survey survey, int member, String type, Overlay sources, Readings readings) {
+    return carryOut(survey, member, type, true, sources, readings);
+  }
+
+  /** The same for one of which objects are made. */
+  public static Result forObjects(
+      Survey survey, int member, String type, Overlay sources, Readings readings) {
+    return carryOut(survey, member, type, false, sources, readings);
+  }
+
+  private static Result carryOut(
+      Survey survey,
+      int member,
+      String type,
+      boolean ofStatics,
+      Overlay sources,
+      Readings readings) {
     Rewriting rewriting = new Rewriting(survey, sources);
     SourceView code = rewriting.code();
     Units units = code.units();
@@ -46,10 +62,7 @@ public final class NewHome {
                     + "final class "
                     + source.simpleName()
                     + " {\n"
-                    + in
-                    + "private "
-                    + source.simpleName()
-                    + "() {}\n}\n")));
+                    + (ofStatics ? in + "private " + source.simpleName() + "() {}\n}\n" : "}\n"))));
     rewriting.rewrites(type);
     return rewriting.finish(readings);
   }
