@@ -163,12 +163,14 @@ final class Draw {
         String[] pair = any(found);
         yield new Step.Move(List.of(pair[0]), pair[1], Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.OWN), 0);
       }
-      case "anywhere" -> {
+      case "anywhere", "given" -> {
         int unit;
         do {
           unit = any(members);
         } while (!units.has(unit, Trait.METHOD) || units.has(unit, Trait.STATIC) || units.has(unit, Trait.ABSTRACT) || units.has(unit, Trait.SYNCHRONIZED) || overrides(unit));
-        yield new Step.Move(List.of(units.name(unit)), units.name(otherType(unit)), Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.FOUND_BY_NAME), 0);
+        yield sort.equals("given")
+            ? new Step.Move(List.of(units.name(unit)), units.name(units.packageOf(unit)) + ".Given", Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.FOUND_BY_NAME, Leave.NEW_TYPE), 0).through("new")
+            : new Step.Move(List.of(units.name(unit)), units.name(otherType(unit)), Set.of(Leave.WIDEN, Leave.NEVER_NULL, Leave.FOUND_BY_NAME), 0);
       }
       case "nested out" -> {
         List<Integer> nested = new ArrayList<>();
