@@ -41,6 +41,7 @@ import java.util.function.Function;
  */
 public final class JavaStepEditor implements StepEditor {
   private final WrittenNames written = new WrittenNames();
+  private final Readings readings;
   private final MemberSteps memberSteps;
 
   /** What is known of Java, by the verb. */
@@ -71,7 +72,7 @@ public final class JavaStepEditor implements StepEditor {
   private JavaStepEditor(Function<Overlay, Survey> reread, Attribution attribution) {
     this.memberSteps = new MemberSteps(reread, written);
     Renaming renaming = new Renaming(written);
-    Readings readings = new Readings(attribution, reread);
+    this.readings = new Readings(attribution, reread);
     this.verbs =
         Map.ofEntries(
             Map.entry(
@@ -120,7 +121,11 @@ public final class JavaStepEditor implements StepEditor {
   public Result carryOut(Survey survey, Step step, Overlay sources) {
     // Told of the sources as they are before the step.
     String lookups = toldOfLookups ? null : FoundByName.lookups(new SourceView(survey, sources));
+    Overlay old = step.may(Leave.SERIAL) ? sources.copy() : null;
     Result result = carriedOut(survey, step, sources);
+    if (old != null && result.outcome().accepted()) {
+      result = KeptVersions.into(survey, old, result, sources, readings);
+    }
     return withWarnings(result, survey, step, sources, lookups);
   }
 
@@ -160,6 +165,7 @@ public final class JavaStepEditor implements StepEditor {
     return step instanceof Step.Move move
         && step.isOfMembers()
         && !move.isThroughNew()
+        && !step.may(Leave.SERIAL)
         && !step.may(Leave.SWEEP)
         && !step.may(Leave.NEW_TYPE);
   }

@@ -51,7 +51,7 @@ final class StoredForm {
         changed.add(unit);
       }
     }
-    form.computed(changed, step, told);
+    form.computed(changed, step, foretold, told);
     return told;
   }
 
@@ -62,7 +62,7 @@ final class StoredForm {
           && !units.has(unit, Trait.FOREIGN)
           && unit < foretold.units().size()
           && !foretold.units().name(unit).equals(units.name(unit))
-          && isStored(unit)) {
+          && isStored(code, unit)) {
         told.add(
             "Objects of "
                 + units.name(unit)
@@ -80,7 +80,9 @@ final class StoredForm {
               + " for its name, prints it, or finds it by its name, gets another one.");
     }
     boolean stored =
-        units.has(unit, Trait.FIELD) && !units.has(unit, Trait.STATIC) && isStored(owner(unit));
+        units.has(unit, Trait.FIELD)
+            && !units.has(unit, Trait.STATIC)
+            && isStored(code, owner(unit));
     if (stored && step instanceof Step.Move) {
       told.add(
           "Objects of "
@@ -104,7 +106,7 @@ final class StoredForm {
   }
 
   /** Classes whose version number is computed, and becomes another. */
-  private void computed(Set<Integer> changed, Step step, List<String> told) {
+  private void computed(Set<Integer> changed, Step step, Survey foretold, List<String> told) {
     Set<Integer> types = new TreeSet<>();
     for (int member : changed) {
       boolean counts =
@@ -119,7 +121,9 @@ final class StoredForm {
       }
     }
     for (int type : types) {
-      if (isStored(type) && !hasVersion(type)) {
+      int now = foretold.units().find(units.name(type), Level.TYPE);
+      boolean declared = now >= 0 && hasVersion(foretold.units(), now);
+      if (isStored(code, type) && !hasVersion(units, type) && !declared) {
         told.add(
             units.name(type)
                 + " declares no serialVersionUID; the computed one becomes another, so that objects"
@@ -128,7 +132,8 @@ final class StoredForm {
     }
   }
 
-  private boolean hasVersion(int type) {
+  /** Whether a class declares its version, or has none. */
+  static boolean hasVersion(Units units, int type) {
     for (int member : units.children(type)) {
       if (units.simpleName(member).equals("serialVersionUID")) {
         return true;
@@ -138,7 +143,8 @@ final class StoredForm {
   }
 
   /** Whether a class, or one above it in the code base, says that its objects may be stored. */
-  private boolean isStored(int type) {
+  static boolean isStored(SourceView code, int type) {
+    Units units = code.units();
     return !units.has(type, Trait.INTERFACE)
         && code.allSupertypes(type).stream()
             .map(units::name)

@@ -38,6 +38,9 @@ final class StepText {
         keys.put(leave.word(), true);
       }
     }
+    if (step.may(Leave.SERIAL)) {
+      keys.put("serial", "keep");
+    }
     if (step.may(Leave.FORWARD)) {
       keys.put("leave", "forward");
     }

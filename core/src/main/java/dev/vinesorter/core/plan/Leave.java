@@ -28,12 +28,14 @@ public enum Leave {
   ALIKE,
   /** Make the type that a member goes to, where it is not there. */
   NEW_TYPE,
+  /** Declare the version of stored objects where the computed one would become another. */
+  SERIAL,
   /** Change text that is only likely to name what gets another name. */
   MENTIONS;
 
   /** Whether a plan gives it by a key of its own that is true. */
   public boolean isFlag() {
-    return this != FORWARD && this != MENTIONS;
+    return this != FORWARD && this != MENTIONS && this != SERIAL;
   }
 
   /** The key of a plan that gives it, such as {@code never-null}. */

@@ -6,6 +6,8 @@ import dev.vinesorter.java.build.JavaLayout;
 import dev.vinesorter.java.build.MavenBuild;
 import dev.vinesorter.java.build.MavenPoms;
 import dev.vinesorter.java.compile.Attributed;
+import dev.vinesorter.java.compile.ClassGeneration;
+import dev.vinesorter.java.compile.ClassSink;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
@@ -15,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
@@ -41,8 +44,34 @@ public final class Attribution {
     return JavaReader.onDeepStack(() -> here(sources, paths, work));
   }
 
+  /**
+   * The class files of some sources.
+   *
+   * @param paths of the sources, with those of the classes that they extend
+   */
+  public SortedMap<String, byte[]> classes(Overlay sources, Set<String> paths) {
+    List<Problem> problems = new ArrayList<>();
+    ClassSink sink = new ClassSink();
+    JavaReader.onDeepStack(
+        () -> {
+          ClassGeneration.generate(input(sources, paths, problems), problems, sink);
+          return null;
+        });
+    SortedMap<String, byte[]> classes = new TreeMap<>();
+    sink.classes().forEach((name, written) -> classes.put(name, written.bytes().toByteArray()));
+    return classes;
+  }
+
   private <T> T here(Overlay sources, Set<String> paths, Function<Attributed, T> work) {
     List<Problem> problems = new ArrayList<>();
+    try (CompilerRun run =
+        CompilerRun.of(input(sources, paths, problems), problems, Progress.SILENT)) {
+      return work.apply(new Attributed(run));
+    }
+  }
+
+  /** Some sources, or all where not all have sketches, with the sketches of the others. */
+  private CompilerRun.Input input(Overlay sources, Set<String> paths, List<Problem> problems) {
     MavenBuild build = MavenPoms.read(sources, options, problems);
     Map<String, String> sketches = sketches(sources, build, problems);
     Set<String> all = sketches == null ? new TreeSet<>(sources.paths()) : paths;
@@ -52,13 +81,7 @@ public final class Attribution {
             .toList();
     Map<String, String> others = sketches == null ? Map.of() : new TreeMap<>(sketches);
     others.keySet().removeAll(paths);
-    try (CompilerRun run =
-        CompilerRun.of(
-            new CompilerRun.Input(files, SketchPruning.of(others, files), build.classpath()),
-            problems,
-            Progress.SILENT)) {
-      return work.apply(new Attributed(run));
-    }
+    return new CompilerRun.Input(files, SketchPruning.of(others, files), build.classpath());
   }
 
   /** The sketches of all sources as they are now; null where some have none. */

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.source.text.Overlay;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.function.Function;
 
 /**
@@ -26,6 +27,11 @@ public final class Readings implements Function<Overlay, Survey> {
   @Override
   public Survey apply(Overlay sources) {
     return reread.apply(sources);
+  }
+
+  /** The class files of some sources by internal name; none where they do not compile. */
+  public SortedMap<String, byte[]> classes(Overlay sources, Set<String> paths) {
+    return attribution.classes(sources, paths);
   }
 
   /** What is made of some sources once they are attributed. */

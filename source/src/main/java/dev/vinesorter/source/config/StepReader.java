@@ -35,6 +35,9 @@ abstract class StepReader {
           Map.entry("lift", SeamReaders.Lift::new),
           Map.entry("bundle", SeamReaders.Bundle::new));
 
+  /** The key of all verbs that may change what stored objects are known by. */
+  private static final String SERIAL = "serial";
+
   final YamlInput in;
   final List<String> units = new ArrayList<>();
   final EnumSet<Leave> leaves = EnumSet.noneOf(Leave.class);
@@ -89,6 +92,12 @@ abstract class StepReader {
 
   /** Reads the value of a key. */
   final void key(String verb, String key) throws IOException {
+    if (SERIAL.equals(key) && !verb.equals("sort") && !verb.equals("use")) {
+      if (isSecond(key, "tell", "keep")) {
+        leaves.add(Leave.SERIAL);
+      }
+      return;
+    }
     if (!keys().contains(key)) {
       List<String> known = keys().stream().map(one -> "'" + one + "'").toList();
       throw in.wrong(
