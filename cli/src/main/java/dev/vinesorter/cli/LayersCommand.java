@@ -1,8 +1,8 @@
 package dev.vinesorter.cli;
 
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.Focus;
+import dev.vinesorter.core.structure.Folding;
 import dev.vinesorter.core.structure.Layering;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
@@ -54,54 +54,31 @@ final class LayersCommand extends BaseCommand {
     Survey survey = kept.shown();
     View view = structure.view(bench);
     Focus focus = look.focus(survey);
-    Layering layering = Layering.of(LevelGraph.of(survey, focus, view));
+    LevelGraph whole = LevelGraph.of(survey, focus, view);
     if (write) {
-      return writeTrellis(bench, layering);
+      return writeTrellis(bench, Layering.of(whole));
     }
     if (svg != null) {
-      draw(bench, focus, view, layering);
+      draw(bench, whole);
     }
     if (common.json) {
-      print(LayersReport.json(layering));
+      print(LayersReport.json(Layering.of(whole)));
     } else if (svg == null) {
+      Layering layering = Layering.of(shown(whole, Folding.MOST_APART));
       show(page -> LayersReport.text(page, layering, bench.lines(kept), lists.all));
     }
     return ExitCode.DONE;
   }
 
-  /** Draws the layering; what has too many units for one picture is taken together first. */
-  private void draw(Workbench bench, Focus focus, View view, Layering layering) {
-    Survey survey = bench.current().shown();
-    Layering drawn = layering;
-    int depth = 0;
-    if (layering.graph().size() > LayersReport.MOST_DRAWN) {
-      for (int deeper = 1; ; deeper++) {
-        Focus grouped = new Focus(Level.PACKAGE, focus.within(), focus.open(), deeper);
-        LevelGraph graph = LevelGraph.of(survey, grouped, view);
-        boolean fits = graph.size() <= LayersReport.MOST_DRAWN;
-        if (deeper > 1 && (!fits || graph.size() == drawn.graph().size())) {
-          break;
-        }
-        drawn = Layering.of(graph);
-        depth = deeper;
-        if (!fits) {
-          break;
-        }
-      }
-    }
-    AskedFile.write("the picture", bench.root(), svg, LayersReport.svg(drawn));
-    say(
-        "The layers are in "
-            + svg
-            + (depth > 0
-                ? ", "
-                    + layering.graph().size()
-                    + " "
-                    + layering.graph().level().words()
-                    + " taken together at depth "
-                    + depth
-                    + "; --within UNIT draws a part."
-                : "."));
+  /** What has too many units for one picture is taken together, unless all are asked for. */
+  private LevelGraph shown(LevelGraph whole, int most) {
+    return lists.all ? whole : Folding.of(whole, most, Folding.MOST_TOGETHER);
+  }
+
+  private void draw(Workbench bench, LevelGraph whole) {
+    LevelGraph shown = shown(whole, LayersReport.MOST_DRAWN);
+    AskedFile.write("the picture", bench.root(), svg, LayersReport.svg(Layering.of(shown)));
+    say("The layers are in " + svg + Pictures.together(shown) + ".");
   }
 
   private int writeTrellis(Workbench bench, Layering layering) {

@@ -1,6 +1,7 @@
 package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.Folding;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.Matrix;
 import dev.vinesorter.report.MatrixReport;
@@ -34,19 +35,24 @@ final class MatrixCommand extends BaseCommand {
   @Option(names = "--svg", paramLabel = "FILE", description = "Write the matrix as a picture.")
   private Path svg;
 
+  @Mixin private ListOptions lists = new ListOptions();
+
   @Mixin private StructureOptions structure = new StructureOptions();
 
   @Override
   public Integer call() {
     Workbench bench = workbench();
     Survey survey = bench.current().shown();
-    Matrix matrix = Matrix.of(LevelGraph.of(survey, look.focus(survey), structure.view(bench)));
+    LevelGraph whole = LevelGraph.of(survey, look.focus(survey), structure.view(bench));
+    boolean apart = lists.all || common.json && svg == null;
+    LevelGraph shown = apart ? whole : Folding.of(whole, Folding.MOST_APART, Folding.MOST_TOGETHER);
+    Matrix matrix = Matrix.of(shown);
     if (svg != null) {
       AskedFile.write("the picture", bench.root(), svg, MatrixReport.svg(matrix));
-      say("The matrix is in " + svg + ".");
+      say("The matrix is in " + svg + Pictures.together(shown) + ".");
     }
     if (common.json) {
-      print(MatrixReport.json(matrix));
+      print(MatrixReport.json(shown == whole ? matrix : Matrix.of(whole)));
     } else if (svg == null) {
       show(page -> MatrixReport.text(page, matrix, Output.columns()));
     }

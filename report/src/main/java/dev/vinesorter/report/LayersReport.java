@@ -1,6 +1,7 @@
 package dev.vinesorter.report;
 
 import dev.vinesorter.core.structure.Layering;
+import dev.vinesorter.core.structure.LevelGraph;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -52,14 +53,16 @@ public final class LayersReport {
   public static void text(Page page, Layering layering, SourceLines lines, boolean all) {
     Names names = Names.of(layering.graph());
     String level = layering.graph().level().words();
+    LevelGraph graph = layering.graph();
     page.bold(
-            Page.count(layering.graph().size(), layering.graph().level().word(), level)
-                + " in "
+            Page.count(graph.units(), graph.level().word(), level)
+                + (graph.isFolded() ? " as " + graph.size() + " in " : " in ")
                 + Page.count(layering.rows().size(), "layer", "layers"))
         .line(", each resting on those below");
     if (!names.shared().isEmpty()) {
       page.dim("All names begin with " + names.shared()).line();
     }
+    Names.folded(page, graph);
     page.line();
     int number = layering.rows().size();
     for (int[] row : layering.rows()) {
@@ -108,6 +111,9 @@ public final class LayersReport {
           lines,
           "      ",
           all ? Integer.MAX_VALUE : SITES_SHOWN);
+    }
+    if (graph.isFolded()) {
+      return;
     }
     page.line();
     Layering.Upward first = layering.upwards().get(0);
@@ -317,10 +323,10 @@ public final class LayersReport {
       Svg svg = Svg.of(WIDTH, height, "Layers as the code has them");
       String head =
           Page.count(
-                  layering.graph().size(),
+                  layering.graph().units(),
                   layering.graph().level().word(),
                   layering.graph().level().words())
-              + " in "
+              + (layering.graph().isFolded() ? " as " + layering.graph().size() + " in " : " in ")
               + Page.count(rows.size(), "layer", "layers");
       svg.bold(16, 26, 16, Svg.INK, "start", head);
       String upwards =

@@ -10,7 +10,6 @@ import java.util.List;
 /** The matrix: along a row stands what its unit uses. */
 public final class MatrixReport {
   private static final int NAME_WIDTH = 36;
-  private static final int MOST_ROWS = 400;
 
   private MatrixReport() {}
 
@@ -69,12 +68,6 @@ public final class MatrixReport {
       return;
     }
     summary(page, matrix);
-    if (size > MOST_ROWS) {
-      page.line(
-          "That is more than a terminal can show. Look at a part with --within UNIT, at whole "
-              + "packages with --depth 1, or write it with --svg FILE.");
-      return;
-    }
     Names names = Names.of(matrix.graph());
     if (!names.shared().isEmpty()) {
       page.dim("All names begin with " + names.shared()).line();
@@ -105,9 +98,13 @@ public final class MatrixReport {
     int size = matrix.order().length;
     long weight = matrix.cells().stream().mapToLong(Matrix.Cell::weight).sum();
     long wrong = matrix.cells().stream().filter(Matrix.Cell::wrongWay).count();
-    page.bold(Page.count(size, matrix.graph().level().word(), matrix.graph().level().words()))
+    page.bold(
+            Page.count(
+                matrix.graph().units(),
+                matrix.graph().level().word(),
+                matrix.graph().level().words()))
         .line(
-            " in "
+            (matrix.graph().isFolded() ? " as " + size + " rows in " : " in ")
                 + Page.count(matrix.layers().size(), "layer", "layers")
                 + ", "
                 + Page.count(matrix.cells().size(), "dependency", "dependencies")
@@ -131,6 +128,7 @@ public final class MatrixReport {
             "What shares a layer, between two rules, does not use each other; : fills a block,"
                 + " where it does.")
         .line();
+    Names.folded(page, matrix.graph());
   }
 
   private static String[][] cells(Matrix matrix) {
@@ -213,6 +211,9 @@ public final class MatrixReport {
   }
 
   private static void next(Page page, Matrix matrix) {
+    if (matrix.graph().isFolded()) {
+      return;
+    }
     page.line();
     List<Matrix.Cell> cells = new ArrayList<>(matrix.cells());
     cells.sort(
@@ -250,8 +251,11 @@ public final class MatrixReport {
     double width = Math.max(760, left + size * cell + 24);
     double height = top + size * cell + 40;
     Svg svg = Svg.of(width, height, "Dependency matrix");
-    String level = Page.count(size, matrix.graph().level().word(), matrix.graph().level().words());
-    svg.bold(16, 24, 15, Svg.INK, "start", level + ", users above what they use");
+    String level =
+        Page.count(
+            matrix.graph().units(), matrix.graph().level().word(), matrix.graph().level().words());
+    String rows = matrix.graph().isFolded() ? " as " + size + " rows" : "";
+    svg.bold(16, 24, 15, Svg.INK, "start", level + rows + ", users above what they use");
     svg.text(
         16,
         42,

@@ -27,6 +27,24 @@ final class Names {
     return new Names(shared, labels.stream().map(l -> l.substring(shared.length())).toList());
   }
 
+  /** Says what is taken together in a picture, and how to look into it. */
+  static void folded(Page page, LevelGraph graph) {
+    int largest = -1;
+    for (int node = 0; node < graph.size(); node++) {
+      boolean more = largest < 0 || graph.held(node) > graph.held(largest);
+      largest = graph.held(node) > 1 && more ? node : largest;
+    }
+    if (largest >= 0) {
+      page.dim(
+              "What has a number in brackets stands for so many. --level "
+                  + graph.level().word()
+                  + " --within '"
+                  + graph.name(largest)
+                  + "' opens it, --all shows each.")
+          .line();
+    }
+  }
+
   /** What every name begins with; empty for nothing. */
   String shared() {
     return shared;

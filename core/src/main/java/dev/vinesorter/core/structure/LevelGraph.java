@@ -38,6 +38,9 @@ public final class LevelGraph {
   /** The node that stands for each unit of the survey, or -1. */
   private final int[] nodeOf;
 
+  /** How many units each node stands for, where some are taken together to fit; else null. */
+  private final int[] held;
+
   private final Digraph graph;
 
   /** See {@link #unitsOf()}; null until first asked for. */
@@ -47,7 +50,14 @@ public final class LevelGraph {
   private volatile List<CycleGroups.Group> groups;
 
   private LevelGraph(
-      Survey survey, View view, Level level, int[] unitOf, String[] names, int[] nodeOf) {
+      Survey survey,
+      View view,
+      Level level,
+      int[] unitOf,
+      String[] names,
+      int[] nodeOf,
+      int[] held) {
+    this.held = held;
     this.survey = survey;
     this.view = view;
     this.level = level;
@@ -84,7 +94,53 @@ public final class LevelGraph {
     for (int unit = 0; unit < nodeOf.length; unit++) {
       nodeOf[unit] = standIn[unit] < 0 ? -1 : naming.nodeOf[standIn[unit]];
     }
-    return new LevelGraph(survey, view, focus.level(), naming.unitOf, naming.names, nodeOf);
+    return new LevelGraph(survey, view, focus.level(), naming.unitOf, naming.names, nodeOf, null);
+  }
+
+  /**
+   * The same with nodes taken together.
+   *
+   * @param groups the name under which each node is taken together with others; null for one that
+   *     stays
+   */
+  LevelGraph together(String[] groups) {
+    TreeMap<String, List<Integer>> rows = new TreeMap<>();
+    for (int node = 0; node < names.length; node++) {
+      String name = groups[node] == null ? names[node] : groups[node];
+      rows.computeIfAbsent(name, n -> new ArrayList<>()).add(node);
+    }
+    int[] rowOf = new int[names.length];
+    int[] units = new int[rows.size()];
+    int[] count = new int[rows.size()];
+    int row = 0;
+    for (List<Integer> nodes : rows.values()) {
+      for (int node : nodes) {
+        rowOf[node] = row;
+      }
+      units[row] = unitOf[nodes.get(0)];
+      count[row++] = nodes.size();
+    }
+    int[] at = new int[nodeOf.length];
+    for (int unit = 0; unit < at.length; unit++) {
+      at[unit] = nodeOf[unit] < 0 ? -1 : rowOf[nodeOf[unit]];
+    }
+    String[] all = rows.keySet().toArray(String[]::new);
+    return new LevelGraph(survey, view, level, units, all, at, count);
+  }
+
+  /** Whether units are taken together so that the picture can be looked at. */
+  public boolean isFolded() {
+    return held != null;
+  }
+
+  /** How many units of the level the nodes stand for. */
+  public int units() {
+    return held == null ? unitOf.length : Arrays.stream(held).sum();
+  }
+
+  /** How many units of the level a node stands for. */
+  public int held(int node) {
+    return held == null ? 1 : held[node];
   }
 
   /** Which stand-ins are nodes, under which names, and which are taken together. */
@@ -270,7 +326,8 @@ public final class LevelGraph {
 
   /** The name as people read it, shortened as the view says. */
   public String label(int node) {
-    return names[node].isEmpty() ? "(unnamed package)" : view.tidy().shown(names[node]);
+    String name = names[node].isEmpty() ? "(unnamed package)" : view.tidy().shown(names[node]);
+    return held(node) > 1 ? name + " (" + held(node) + ")" : name;
   }
 
   /** The node that stands for a unit on or below the level; -1 above it or out of view. */
