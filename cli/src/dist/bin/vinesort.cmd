@@ -4,5 +4,5 @@ setlocal
 set "HOME_DIR=%~dp0.."
 set "JAVA=java"
 if defined JAVA_HOME set "JAVA=%JAVA_HOME%\bin\java"
-"%JAVA%" -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xshare:auto %VINESORT_JAVA_OPTS% -cp "%HOME_DIR%\lib\*" "-Dvinesort.home=%HOME_DIR%" dev.vinesorter.cli.Main %*
+"%JAVA%" -XX:MaxRAMPercentage=65 -XX:+UseCompressedOops -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xshare:auto %VINESORT_JAVA_OPTS% -cp "%HOME_DIR%\lib\*" "-Dvinesort.home=%HOME_DIR%" dev.vinesorter.cli.Main %*
 exit /b %ERRORLEVEL%

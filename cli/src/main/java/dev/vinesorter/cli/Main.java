@@ -57,6 +57,9 @@ public final class Main implements Callable<Integer> {
           "demo",
           "completion");
 
+  /** The longest chain of causes that is looked through. */
+  private static final int MOST_CAUSES = 20;
+
   private static final String UNEXPECTED =
       "vinesort: This should not have happened. Run again with -v, and report what it shows.";
 
@@ -94,17 +97,37 @@ public final class Main implements Callable<Integer> {
   private static int executed(CommandLine line, String[] arguments, PrintWriter err) {
     try {
       return line.execute(arguments);
-    } catch (OutOfMemoryError | StackOverflowError e) {
+    } catch (StackOverflowError e) {
       err.println(
-          "vinesort: The code base needs more "
-              + (e instanceof OutOfMemoryError ? "memory" : "stack")
-              + " than Java was given. Set VINESORT_JAVA_OPTS, for instance to -Xmx8g, or leave"
-              + " out what is no source with --leave-out.");
+          "vinesort: The code base needs more stack than Java was given. Set"
+              + " VINESORT_JAVA_OPTS=-Xss64m, or leave out what is no source with --leave-out.");
       return traced(e, arguments, err);
     } catch (Error e) {
-      err.println(UNEXPECTED);
+      err.println(ranOut(e) ? memoryEnded() : UNEXPECTED);
       return traced(e, arguments, err);
     }
+  }
+
+  /** Whether a failure comes of the end of memory. */
+  private static boolean ranOut(Throwable failure) {
+    Throwable at = failure;
+    for (int n = 0; at != null && n < MOST_CAUSES; n++) {
+      if (at instanceof OutOfMemoryError) {
+        return true;
+      }
+      at = at.getCause();
+    }
+    return false;
+  }
+
+  private static String memoryEnded() {
+    long most = Runtime.getRuntime().maxMemory() >> 20;
+    long wanted = Math.max(2, (2 * most + 1023) / 1024);
+    return "vinesort: The code base needs more memory than the "
+        + most
+        + " MiB that Java may use here. Set VINESORT_JAVA_OPTS=-Xmx"
+        + wanted
+        + "g, or leave out what is no source with --leave-out.";
   }
 
   private static int traced(Error error, String[] arguments, PrintWriter err) {
@@ -199,7 +222,7 @@ public final class Main implements Callable<Integer> {
     if (failure instanceof CannotWorkException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
     } else {
-      err.println(UNEXPECTED);
+      err.println(ranOut(failure) ? memoryEnded() : UNEXPECTED);
     }
     if (verbose) {
       failure.printStackTrace(err);

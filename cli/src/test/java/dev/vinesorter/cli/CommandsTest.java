@@ -280,6 +280,26 @@ class CommandsTest {
   }
 
   @Test
+  void whatNeedsMoreMemoryThanThereIsSaysHowMuchAndChangesNothing(@TempDir Path small)
+      throws IOException {
+    Program.copyDemo(small);
+    Map<String, String> before = Program.sources(small);
+    Map<String, String> little = Map.of("VINESORT_JAVA_OPTS", "-Xmx8m");
+    Files.writeString(
+        small.resolve("plan.yaml"),
+        "steps:\n  - rename: org.saltmarsh.loan.Loan\n    to: Lending\n");
+    for (String command : List.of("survey --anew", "misfits", "apply plan.yaml")) {
+      Program.Run run = Program.run(small, little, 600, command.split(" "));
+      assertThat(run.code()).as(command).isEqualTo(3);
+      assertThat(run.err())
+          .matches("(?s).*needs more memory than the [678] MiB .*VINESORT_JAVA_OPTS=-Xmx2g.*")
+          .doesNotContain("Error", "Exception");
+    }
+    Files.delete(small.resolve("plan.yaml"));
+    assertThat(Program.sources(small)).isEqualTo(before);
+  }
+
+  @Test
   void wrongUsageSaysWhatToDo() {
     assertUsage(
         "There is no unit 'org.saltmarsh.volt'. Did you mean", "why", "org.saltmarsh.volt", "x");

@@ -108,6 +108,7 @@ public final class CompilerRun implements AutoCloseable {
     } catch (IOException e) {
       throw new CannotWorkException("The compiler could not write to memory.", e);
     } catch (RuntimeException | StackOverflowError | AssertionError | LinkageError e) {
+      MemoryEnd.passOn(e);
       problems.add(new Problem("", 0, "crash", "The compiler failed while it wrote classes: " + e));
     }
   }
@@ -172,6 +173,9 @@ public final class CompilerRun implements AutoCloseable {
       }
     } catch (IOException e) {
       throw new CannotWorkException("The compiler could not read its sources.", e);
+    } catch (IllegalStateException e) {
+      MemoryEnd.passOn(e);
+      throw e;
     }
     String previous = null;
     while (true) {
@@ -184,6 +188,7 @@ public final class CompilerRun implements AutoCloseable {
         if (e.getCause() instanceof PassedOver) {
           continue;
         }
+        MemoryEnd.passOn(e);
         if (inFlow(e)) {
           // Every class is attributed by then; only errors that flow analysis finds are lost.
           problems.add(new Problem("", 0, "crash", "The compiler's flow analysis failed: " + e));
