@@ -6,8 +6,12 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
@@ -33,15 +37,15 @@ final class MisplacedPackage implements Judge {
 
   @Override
   public List<Misfit> judge(Inquiry inquiry) {
-    TypeTies ties = inquiry.types();
     List<Misfit> found = new ArrayList<>();
-    for (int place = 0; place < ties.places(); place++) {
-      String name = inquiry.name(ties.packageAt(place));
+    Places places = new Places(inquiry);
+    for (int place = 0; place < places.names.length; place++) {
+      String name = places.names[place];
       int dot = name.lastIndexOf('.');
       boolean apart =
           APART.stream().anyMatch(word -> ("." + name + ".").contains("." + word + "."));
-      if (dot > 0 && !apart && isAmongOthers(inquiry, place, name.substring(0, dot))) {
-        Misfit misfit = judged(inquiry, place, name, name.substring(0, dot));
+      if (dot > 0 && !apart && places.isAmongOthers(place, name.substring(0, dot))) {
+        Misfit misfit = judged(places, place, name.substring(0, dot));
         if (misfit != null) {
           found.add(misfit);
         }
@@ -50,70 +54,98 @@ final class MisplacedPackage implements Judge {
     return found;
   }
 
-  /** Whether it has types enough, and the package above it holds other things, too. */
-  private static boolean isAmongOthers(Inquiry inquiry, int place, String above) {
-    TypeTies ties = inquiry.types();
-    int types = 0;
-    for (int home : ties.home) {
-      types += home == place ? 1 : 0;
+  /** The packages by their names, and what stands in each. */
+  private static final class Places {
+    final Inquiry inquiry;
+    final TypeTies ties;
+    final String[] names;
+    final Map<String, Integer> byName = new HashMap<>();
+
+    /** The types of each. */
+    final List<List<Integer>> types = new ArrayList<>();
+
+    /** For each name that packages begin with, these packages. */
+    final Map<String, List<Integer>> below = new HashMap<>();
+
+    Places(Inquiry inquiry) {
+      this.inquiry = inquiry;
+      this.ties = inquiry.types();
+      this.names = new String[ties.places()];
+      for (int place = 0; place < names.length; place++) {
+        names[place] = inquiry.name(ties.packageAt(place));
+        byName.putIfAbsent(names[place], place);
+        types.add(new ArrayList<>());
+        for (String name = names[place]; !name.isEmpty(); name = above(name)) {
+          below.computeIfAbsent(name, n -> new ArrayList<>()).add(place);
+        }
+      }
+      for (int type = 0; type < ties.size(); type++) {
+        types.get(ties.home[type]).add(type);
+      }
     }
-    boolean others = false;
-    for (int other = 0; other < ties.places(); other++) {
-      String name = inquiry.name(ties.packageAt(other));
-      String own = inquiry.name(ties.packageAt(place));
-      others |= isBelow(name, above) && !isBelow(name, own);
+
+    /** A name without its last segment; empty where it has one. */
+    static String above(String name) {
+      return name.substring(0, Math.max(0, name.lastIndexOf('.')));
     }
-    return others && types >= FEWEST_TYPES;
+
+    List<Integer> below(String name) {
+      return below.getOrDefault(name, List.of());
+    }
+
+    /** Whether it has types enough, and the package above it holds other things, too. */
+    boolean isAmongOthers(int place, String above) {
+      boolean others = below(above).size() > below(names[place]).size();
+      return others && types.get(place).size() >= FEWEST_TYPES;
+    }
   }
 
   private static boolean isBelow(String name, String above) {
     return name.equals(above) || name.startsWith(above) && name.charAt(above.length()) == '.';
   }
 
-  private static Misfit judged(Inquiry inquiry, int place, String name, String above) {
-    TypeTies ties = inquiry.types();
-    double[] with = new double[ties.places()];
-    int[] typesWith = new int[ties.places()];
-    double all = 0;
+  private static Misfit judged(Places places, int place, String above) {
+    TypeTies ties = places.ties;
+    Map<Integer, Integer> with = new TreeMap<>();
+    Map<Integer, Integer> typesWith = new TreeMap<>();
+    int all = 0;
     int used = 0;
-    boolean[] own = new boolean[ties.places()];
-    for (int one = 0; one < own.length; one++) {
-      own[one] = isBelow(inquiry.name(ties.packageAt(one)), name);
-    }
-    for (int type = 0; type < ties.size(); type++) {
-      for (Digraph graph :
-          own[ties.home[type]] ? List.of(ties.uses, ties.users) : List.<Digraph>of()) {
-        Set<Integer> counted = new TreeSet<>();
-        for (int arc = graph.firstArc(type); arc < graph.firstArc(type + 1); arc++) {
-          int there = ties.home[graph.target(arc)];
-          if (!own[there]) {
-            with[there] += 1;
-            all += 1;
-            used += graph == ties.users ? 1 : 0;
-            counted.add(there);
+    Set<Integer> own = new HashSet<>(places.below(places.names[place]));
+    for (int home : own) {
+      for (int type : places.types.get(home)) {
+        for (Digraph graph : List.of(ties.uses, ties.users)) {
+          Set<Integer> counted = new TreeSet<>();
+          for (int arc = graph.firstArc(type); arc < graph.firstArc(type + 1); arc++) {
+            int there = ties.home[graph.target(arc)];
+            if (!own.contains(there)) {
+              with.merge(there, 1, Integer::sum);
+              all++;
+              used += graph == ties.users ? 1 : 0;
+              counted.add(there);
+            }
           }
+          counted.forEach(there -> typesWith.merge(there, 1, Integer::sum));
         }
-        counted.forEach(there -> typesWith[there]++);
+      }
+    }
+    int beside = 0;
+    Map<Integer, Integer> shares = new TreeMap<>();
+    for (Map.Entry<Integer, Integer> one : with.entrySet()) {
+      String there = places.names[one.getKey()];
+      beside += isBelow(there, above) ? one.getValue() : 0;
+      for (String name = there; !name.isEmpty(); name = Places.above(name)) {
+        Integer around = places.byName.get(name);
+        if (around != null && !isBelow(name, above) && !isBelow(above, name)) {
+          shares.merge(around, one.getValue(), Integer::sum);
+        }
       }
     }
     int best = -1;
-    double bestShare = 0;
-    double beside = 0;
-    for (int there = 0; there < with.length; there++) {
-      String candidate = inquiry.name(ties.packageAt(there));
-      if (isBelow(candidate, above)) {
-        beside += with[there];
-      } else if (!isBelow(above, candidate)) {
-        double share = 0;
-        for (int below = 0; below < with.length; below++) {
-          boolean counts = with[below] > 0;
-          share +=
-              counts && isBelow(inquiry.name(ties.packageAt(below)), candidate) ? with[below] : 0;
-        }
-        if (share > bestShare) {
-          best = there;
-          bestShare = share;
-        }
+    int bestShare = 0;
+    for (Map.Entry<Integer, Integer> one : shares.entrySet()) {
+      if (one.getValue() > bestShare) {
+        best = one.getKey();
+        bestShare = one.getValue();
       }
     }
     boolean belongs =
@@ -122,8 +154,8 @@ final class MisplacedPackage implements Judge {
             && used >= USED * all
             && bestShare >= NEARLY_ALL * all
             && bestShare >= FEWEST_TIES
-            && typesWith[best] >= FEWEST_TYPES;
-    return belongs ? misfit(inquiry, place, best, bestShare / all, above) : null;
+            && typesWith.getOrDefault(best, 0) >= FEWEST_TYPES;
+    return belongs ? misfit(places.inquiry, place, best, bestShare / (double) all, above) : null;
   }
 
   private static Misfit misfit(Inquiry inquiry, int place, int best, double share, String above) {

@@ -13,6 +13,20 @@ public final class PlaceScores {
   private static final int SETTLED = PlaceSign.SETTLED.ordinal();
   private static final int BACK = PlaceSign.BACK.ordinal();
 
+  /** The signs that tell something of every place, in their order: by the first look. */
+  private static final int[] FIRST_LOOK = {
+    PlaceSign.SORT.ordinal(),
+    PlaceSign.NEW_DEPENDENCIES.ordinal(),
+    PlaceSign.NO_LINK.ordinal(),
+    PlaceSign.DENSITY.ordinal(),
+    PlaceSign.CUSTOM.ordinal()
+  };
+
+  /** The same by the second. */
+  private static final int[] SECOND_LOOK = {
+    FIRST_LOOK[0], FIRST_LOOK[1], FIRST_LOOK[2], FIRST_LOOK[3], FIRST_LOOK[4], SETTLED, BACK
+  };
+
   /** How surely a type stands where it should, on the average. */
   private static final double USUAL = 0.9;
 
@@ -36,7 +50,7 @@ public final class PlaceScores {
     this.chances = new float[places.nodes()][];
     this.flow = new double[places.places()][places.places()];
     for (int node = 0; node < chances.length; node++) {
-      chances[node] = floats(chances(places.signs(node), places.home(node)));
+      chances[node] = floats(firstChances(node));
       flow(node, 1);
     }
   }
@@ -58,34 +72,60 @@ public final class PlaceScores {
 
   /** The signs for each place, those that ask how others stand included. */
   public double[][] signs(int node) {
-    double[][] signs = places.signs(node);
-    int home = places.home(node);
+    look(node);
+    double[][] signs = new double[places.places()][];
     for (int place = 0; place < signs.length; place++) {
-      boolean own = place == home;
-      double there = places.crowd(place) - (own ? 1 : 0);
-      double staying = flow[place][place] - (own ? chances[node][home] : 0);
-      signs[place][SETTLED] = (staying + USUAL) / (there + 1) - USUAL;
-      if (!own) {
-        signs[place][BACK] = flow[place][home] / Math.max(1, there);
-      }
+      signs[place] = places.row(place).clone();
     }
     return signs;
   }
 
-  /** The chance of each place by the second look; they sum to 1. */
-  public double[] chances(int node) {
-    return chances(signs(node), places.home(node));
+  private void look(int node) {
+    places.look(node);
+    int home = places.home(node);
+    for (int place = 0; place < flow.length; place++) {
+      boolean own = place == home;
+      double there = places.crowd(place) - (own ? 1 : 0);
+      double staying = flow[place][place] - (own ? chances[node][home] : 0);
+      double[] row = places.row(place);
+      row[SETTLED] = (staying + USUAL) / (there + 1) - USUAL;
+      row[BACK] = own ? 0 : flow[place][home] / Math.max(1, there);
+    }
   }
 
-  private double[] chances(double[][] signs, int own) {
-    double[] chances = new double[signs.length];
+  /** The chance of each place by the second look; they sum to 1. */
+  public double[] chances(int node) {
+    look(node);
+    return chances(places.home(node), SECOND_LOOK);
+  }
+
+  /** The same by what the node itself has to do with each. */
+  private double[] firstChances(int node) {
+    places.look(node);
+    return chances(places.home(node), FIRST_LOOK);
+  }
+
+  /**
+   * The chances for the node that was looked at last.
+   *
+   * @param always the signs that tell something of every place
+   */
+  private double[] chances(int own, int[] always) {
+    double[] chances = new double[places.places()];
     double most = Double.NEGATIVE_INFINITY;
     for (int place = 0; place < chances.length; place++) {
       boolean empty = place != own && places.crowd(place) == 0;
       double[] weight = weights[place == own ? 1 : 0];
+      double[] row = places.row(place);
       double sum = 0;
-      for (int sign = 0; sign < weight.length; sign++) {
-        sum += weight[sign] * signs[place][sign];
+      if (places.isSpecial(place)) {
+        for (int sign = 0; sign < weight.length; sign++) {
+          sum += weight[sign] * row[sign];
+        }
+      } else {
+        for (int sign : always) {
+          sum += weight[sign] * row[sign];
+        }
       }
       chances[place] = empty ? Double.NEGATIVE_INFINITY : sum;
       most = Math.max(most, chances[place]);
@@ -136,7 +176,7 @@ public final class PlaceScores {
       if (first[node].score >= PLAIN) {
         flow(node, -1);
         places.move(node, first[node].place);
-        chances[node] = floats(chances(places.signs(node), places.home(node)));
+        chances[node] = floats(firstChances(node));
         flow(node, 1);
       }
     }

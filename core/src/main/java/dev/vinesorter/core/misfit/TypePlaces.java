@@ -3,6 +3,7 @@ package dev.vinesorter.core.misfit;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Units;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -100,6 +101,25 @@ public final class TypePlaces {
 
   private final int[] insideCount;
 
+  /** The signs of the node that was looked at last, by place; see {@link #row}. */
+  private final double[][] rows;
+
+  /** The places of which more is to be said than of all; they head the list. */
+  private final boolean[] special;
+
+  private final int[] specials;
+  private int specialCount;
+
+  /**
+   * What {@link PlaceSign#SORT} is by sort and place, where no type is left out; else not known.
+   */
+  private final double[][] sortSigns;
+
+  /** Who uses each package, and whom it uses, as it was when this was asked for first. */
+  private int[][] usersOf;
+
+  private int[][] usedOf;
+
   /** Types as they stand, or as {@code homes} says: the place of each node's package. */
   public TypePlaces(TypeTies ties, int[] homes) {
     this.ties = ties;
@@ -108,6 +128,10 @@ public final class TypePlaces {
     this.places = ties.places();
     this.crowd = new int[places];
     this.arcs = new int[places][places];
+    this.rows = new double[places][PlaceSign.values().length];
+    this.special = new boolean[places];
+    this.specials = new int[places];
+    this.sortSigns = new double[sortsAll.length][places];
     this.around = new int[places];
     this.custom = new boolean[places];
     this.rarities = new double[nodes + 1];
@@ -153,6 +177,9 @@ public final class TypePlaces {
   /** Counts a node at its home, or takes it away. */
   private void stand(int node, int step) {
     crowd[home[node]] += step;
+    for (double[] row : sortSigns) {
+      row[home[node]] = Double.NaN;
+    }
     sortsAt[home[node]][sorts[node]] += step;
     if (near[node].length > 0) {
       inside[home[node]] += step * shareAtHome(node);
@@ -258,6 +285,7 @@ public final class TypePlaces {
 
   /** Lets a node stand elsewhere from now on. */
   public void move(int node, int place) {
+    usersOf = null;
     recount(node, -1);
     stand(node, -1);
     for (int other : near[node]) {
@@ -280,25 +308,60 @@ public final class TypePlaces {
   }
 
   /**
-   * The signs for each place, as rows of {@link PlaceSign} in its order, but for those that ask how
-   * others stand. Cost is in the neighbours' neighbours of the node and in the number of places.
+   * Works out the signs for each place, but for those that ask how others stand; see {@link #row}.
+   * Cost is in the neighbours' neighbours of the node and in the number of places.
    */
-  public double[][] signs(int node) {
-    double[][] signs = new double[places][PlaceSign.values().length];
-    couplings(node, signs);
-    alike(node, signs, PlaceSign.USE_ALIKE, ties.uses, ties.users, usesNorm);
-    alike(node, signs, PlaceSign.USED_ALIKE, ties.users, ties.uses, usersNorm);
-    twoSteps(node, signs);
-    heritage(node, signs);
-    names(node, signs);
-    newDependencies(node, signs);
-    neighbourhood(node, signs);
-    double[] own = signs[home[node]];
+  void look(int node) {
+    for (int n = 0; n < specialCount; n++) {
+      special[specials[n]] = false;
+      Arrays.fill(rows[specials[n]], 0);
+    }
+    specialCount = 0;
+    couplings(node);
+    alike(node, PlaceSign.USE_ALIKE, ties.uses, ties.users, usesNorm);
+    alike(node, PlaceSign.USED_ALIKE, ties.users, ties.uses, usersNorm);
+    twoSteps(node);
+    heritage(node);
+    names(node);
+    double[] own = at(home[node]);
+    newDependencies(node);
+    neighbourhood(node);
     own[PlaceSign.STAYS.ordinal()] = 1;
     own[PlaceSign.STAYS_WITH_FAMILY.ordinal()] =
         Math.max(own[PlaceSign.SUFFIX.ordinal()], own[PlaceSign.PREFIX.ordinal()]) > 0 ? 1 : 0;
     own[PlaceSign.PACKAGE_PRIVATE.ordinal()] = isTied(node) ? 1 : 0;
-    return signs;
+  }
+
+  /** The signs for each place, as {@link #look} finds them. */
+  double[][] signs(int node) {
+    look(node);
+    return Arrays.stream(rows).map(double[]::clone).toArray(double[][]::new);
+  }
+
+  /**
+   * The signs of a place for the node that was looked at last, in the order of {@link PlaceSign}.
+   */
+  double[] row(int place) {
+    return rows[place];
+  }
+
+  /**
+   * Whether a place has something to do with the node that was looked at last. Of the others only
+   * the sort, the density, the custom and the dependencies tell anything, and that nothing links
+   * them.
+   */
+  boolean isSpecial(int place) {
+    return special[place];
+  }
+
+  /** The signs of a place of which something is to be said. */
+  private double[] at(int place) {
+    if (!special[place]) {
+      special[place] = true;
+      specials[specialCount++] = place;
+      Arrays.fill(rows[place], 0);
+    }
+    return rows[place];
   }
 
   /** How many types stand at a place, the node itself not counted. */
@@ -316,7 +379,7 @@ public final class TypePlaces {
     return false;
   }
 
-  private void couplings(int node, double[][] signs) {
+  private void couplings(int node) {
     double all = 0;
     double rare = Math.log(nodes);
     for (boolean used : new boolean[] {true, false}) {
@@ -327,7 +390,7 @@ public final class TypePlaces {
       for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
         int other = rows.target(arc);
         double worth = Math.log((nodes + 1.0) / (TypeTies.arcs(columns, other) + 1));
-        double[] there = signs[home[other]];
+        double[] there = at(home[other]);
         there[side] += 1 / count;
         there[PlaceSign.REFERENCES.ordinal()] += rows.weight(arc);
         there[PlaceSign.RARE.ordinal()] += worth;
@@ -338,11 +401,11 @@ public final class TypePlaces {
     double links = 0;
     Digraph mentions = ties.mentions;
     for (int arc = mentions.firstArc(node); arc < mentions.firstArc(node + 1); arc++) {
-      signs[home[mentions.target(arc)]][PlaceSign.MENTIONS.ordinal()] += mentions.weight(arc);
+      at(home[mentions.target(arc)])[PlaceSign.MENTIONS.ordinal()] += mentions.weight(arc);
       links += mentions.weight(arc);
     }
-    for (double[] row : signs) {
-      row[PlaceSign.NO_LINK.ordinal()] = row[PlaceSign.REFERENCES.ordinal()] > 0 ? 0 : 1;
+    for (int n = 0; n < specialCount; n++) {
+      double[] row = rows[specials[n]];
       row[PlaceSign.REFERENCES.ordinal()] /= all + 2;
       row[PlaceSign.RARE.ordinal()] /= Math.max(1e-9, rare);
       row[PlaceSign.MENTIONS.ordinal()] /= links + 1;
@@ -350,8 +413,7 @@ public final class TypePlaces {
   }
 
   /** The mean of the nearest cosines with members of each package, by one sort of dependency. */
-  private void alike(
-      int node, double[][] signs, PlaceSign sign, Digraph rows, Digraph columns, double[] norms) {
+  private void alike(int node, PlaceSign sign, Digraph rows, Digraph columns, double[] norms) {
     List<Integer> met = new ArrayList<>();
     for (int arc = rows.firstArc(node); arc < rows.firstArc(node + 1); arc++) {
       int shared = rows.target(arc);
@@ -360,7 +422,7 @@ public final class TypePlaces {
         add(node, met, columns.target(back), worth);
       }
     }
-    nearest(node, met, norms, signs, sign);
+    nearest(node, met, norms, sign);
   }
 
   private void add(int node, List<Integer> met, int other, double worth) {
@@ -373,17 +435,12 @@ public final class TypePlaces {
   }
 
   /** Takes the products collected for the nodes met, and leaves none behind. */
-  private void nearest(
-      int node, List<Integer> met, double[] norms, double[][] signs, PlaceSign sign) {
-    double[][] best = new double[places][];
+  private void nearest(int node, List<Integer> met, double[] norms, PlaceSign sign) {
+    Map<Integer, double[]> best = new HashMap<>();
     for (int other : met) {
       double cosine = dots[other] / Math.max(1e-9, norms[node] * norms[other]);
       dots[other] = 0;
-      double[] top = best[home[other]];
-      if (top == null) {
-        top = new double[NEAREST];
-        best[home[other]] = top;
-      }
+      double[] top = best.computeIfAbsent(home[other], place -> new double[NEAREST]);
       for (int rank = 0; rank < NEAREST; rank++) {
         if (cosine > top[rank]) {
           double less = top[rank];
@@ -392,58 +449,56 @@ public final class TypePlaces {
         }
       }
     }
-    for (int place = 0; place < places; place++) {
-      if (best[place] != null) {
-        double sum = 0;
-        for (double cosine : best[place]) {
-          sum += cosine;
-        }
-        signs[place][sign.ordinal()] = sum / NEAREST;
-      }
-    }
+    best.forEach(
+        (place, top) -> {
+          double sum = 0;
+          for (double cosine : top) {
+            sum += cosine;
+          }
+          at(place)[sign.ordinal()] = sum / NEAREST;
+        });
   }
 
-  private void twoSteps(int node, double[][] signs) {
+  private void twoSteps(int node) {
     for (int first : near[node]) {
       double mass = easy[first] / easySum[node];
       for (int second : near[first]) {
         if (second != node) {
-          signs[home[second]][PlaceSign.TWO_STEPS.ordinal()] +=
-              mass * easy[second] / easySum[first];
+          at(home[second])[PlaceSign.TWO_STEPS.ordinal()] += mass * easy[second] / easySum[first];
         }
       }
     }
   }
 
-  private void heritage(int node, double[][] signs) {
+  private void heritage(int node) {
     int[] supers = ties.supers[node];
     for (int s : supers) {
       for (int other : withSuper.get(s)) {
         if (other != node) {
-          signs[home[other]][PlaceSign.SIBLINGS.ordinal()] +=
+          at(home[other])[PlaceSign.SIBLINGS.ordinal()] +=
               1.0 / Math.max(1, ties.subs[s] - 1) / (supers.length + .5);
         }
       }
       if (ties.superNode[s] >= 0) {
-        signs[home[ties.superNode[s]]][PlaceSign.HEIRS.ordinal()] += 1;
+        at(home[ties.superNode[s]])[PlaceSign.HEIRS.ordinal()] += 1;
       }
     }
     int asSuper = ties.superOf[node];
     if (asSuper >= 0) {
       List<Integer> heirs = withSuper.get(asSuper);
-      heirs.forEach(h -> signs[home[h]][PlaceSign.HEIRS.ordinal()] += 1.0 / heirs.size());
+      heirs.forEach(h -> at(home[h])[PlaceSign.HEIRS.ordinal()] += 1.0 / heirs.size());
       TypeSort sort = TypeSort.values()[sorts[node]];
       boolean general = sort == TypeSort.INTERFACE || sort == TypeSort.ABSTRACT;
       for (int heir : heirs) {
         boolean below = name(home[heir]).startsWith(name(home[node]) + ".");
         if (general && below) {
-          signs[home[heir]][PlaceSign.BELOW.ordinal()] = 1;
+          at(home[heir])[PlaceSign.BELOW.ordinal()] = 1;
         }
       }
     }
   }
 
-  private void names(int node, double[][] signs) {
+  private void names(int node) {
     List<String> words = ties.words.get(node);
     if (words.isEmpty()) {
       return;
@@ -454,9 +509,9 @@ public final class TypePlaces {
       withWord.get(word).forEach(other -> add(node, met, other, worth));
     }
     met.sort(null);
-    nearest(node, met, wordsNorm, signs, PlaceSign.NAMED_ALIKE);
-    family(node, withLast.get(words.get(words.size() - 1)), signs, PlaceSign.SUFFIX);
-    family(node, withFirst.get(words.get(0)), signs, PlaceSign.PREFIX);
+    nearest(node, met, wordsNorm, PlaceSign.NAMED_ALIKE);
+    family(node, withLast.get(words.get(words.size() - 1)), PlaceSign.SUFFIX);
+    family(node, withFirst.get(words.get(0)), PlaceSign.PREFIX);
     double most = Math.log(places + 1);
     Set<Integer> like = new TreeSet<>();
     for (String word : words) {
@@ -467,7 +522,7 @@ public final class TypePlaces {
     for (int place : like) {
       for (String part : packageWords.get(place)) {
         if (words.stream().anyMatch(word -> Words.alike(word, part))) {
-          signs[place][PlaceSign.PACKAGE_NAME.ordinal()] +=
+          at(place)[PlaceSign.PACKAGE_NAME.ordinal()] +=
               Math.log((places + 1) / (packagesWithWord.get(part) + .5)) / most;
         }
       }
@@ -480,55 +535,86 @@ public final class TypePlaces {
         .toArray();
   }
 
-  private void family(int node, List<Integer> alike, double[][] signs, PlaceSign sign) {
+  private void family(int node, List<Integer> alike, PlaceSign sign) {
     for (int other : alike) {
       if (other != node) {
         int members = members(node, home[other]);
-        signs[home[other]][sign.ordinal()] += 1.0 / (members + 1);
+        at(home[other])[sign.ordinal()] += 1.0 / (members + 1);
       }
     }
   }
 
   /** What the other types of each package are like, and how the package stands to its own. */
-  private void neighbourhood(int node, double[][] signs) {
-    double usual = (sortsAll[sorts[node]] - .5) / nodes;
+  private void neighbourhood(int node) {
+    double[] known = sortSigns[sorts[node]];
     for (int place = 0; place < places; place++) {
       boolean own = place == home[node];
-      int same = sortsAt[place][sorts[node]] - (own ? 1 : 0);
-      signs[place][PlaceSign.SORT.ordinal()] =
-          Math.log((same + 2 * usual) / (members(node, place) + 2) / usual);
+      double[] row = rows[place];
+      if (!own && Double.isNaN(known[place])) {
+        known[place] = sortSign(node, place);
+      }
+      row[PlaceSign.SORT.ordinal()] = own ? sortSign(node, place) : known[place];
+      row[PlaceSign.NO_LINK.ordinal()] =
+          special[place] && row[PlaceSign.REFERENCES.ordinal()] > 0 ? 0 : 1;
       boolean counted = own && near[node].length > 0;
       double sum = inside[place] - (counted ? shareAtHome(node) : 0);
       int count = insideCount[place] - (counted ? 1 : 0);
-      signs[place][PlaceSign.DENSITY.ordinal()] = (sum + .3) / (count + 1);
+      row[PlaceSign.DENSITY.ordinal()] = (sum + .3) / (count + 1);
       boolean parted =
           own
               ? custom[place]
               : custom[home[node]] && around[home[node]] == place
                   || custom[place] && around[place] == home[node];
-      signs[place][PlaceSign.CUSTOM.ordinal()] = parted ? 1 : 0;
+      row[PlaceSign.CUSTOM.ordinal()] = parted ? 1 : 0;
     }
   }
 
+  private double sortSign(int node, int place) {
+    double usual = (sortsAll[sorts[node]] - .5) / nodes;
+    int same = sortsAt[place][sorts[node]] - (place == home[node] ? 1 : 0);
+    return Math.log((same + 2 * usual) / (members(node, place) + 2) / usual);
+  }
+
   /** Dependencies between packages that no other type makes, were the node to stand there. */
-  private void newDependencies(int node, double[][] signs) {
+  private void newDependencies(int node) {
+    if (usersOf == null) {
+      listArcs();
+    }
     recount(node, -1);
     Set<Integer> used = homes(ties.uses, node);
     Set<Integer> using = homes(ties.users, node);
     Set<Integer> touched = new HashSet<>(used);
     touched.addAll(using);
     double scale = 1 + Math.sqrt(touched.size());
+    int[] fresh = new int[places];
+    Arrays.fill(fresh, used.size() + using.size());
+    for (int other : used) {
+      fresh[other]--;
+      for (int place : usersOf[other]) {
+        fresh[place] -= place != other && arcs[place][other] > 0 ? 1 : 0;
+      }
+    }
+    for (int other : using) {
+      fresh[other]--;
+      for (int place : usedOf[other]) {
+        fresh[place] -= place != other && arcs[other][place] > 0 ? 1 : 0;
+      }
+    }
     for (int place = 0; place < places; place++) {
-      int fresh = 0;
-      for (int other : used) {
-        fresh += other != place && arcs[place][other] == 0 ? 1 : 0;
-      }
-      for (int other : using) {
-        fresh += other != place && arcs[other][place] == 0 ? 1 : 0;
-      }
-      signs[place][PlaceSign.NEW_DEPENDENCIES.ordinal()] = Math.min(8, fresh) / scale;
+      rows[place][PlaceSign.NEW_DEPENDENCIES.ordinal()] = Math.min(8, fresh[place]) / scale;
     }
     recount(node, 1);
+  }
+
+  /** Lists which packages use which, since most do not. */
+  private void listArcs() {
+    usersOf = new int[places][];
+    usedOf = new int[places][];
+    for (int place = 0; place < places; place++) {
+      int at = place;
+      usersOf[place] = IntStream.range(0, places).filter(other -> arcs[other][at] > 0).toArray();
+      usedOf[place] = IntStream.range(0, places).filter(other -> arcs[at][other] > 0).toArray();
+    }
   }
 
   private Set<Integer> homes(Digraph rows, int node) {
