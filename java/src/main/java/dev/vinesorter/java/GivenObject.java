@@ -98,15 +98,34 @@ final class GivenObject {
     for (int one : all) {
       for (int member : units.has(one, Trait.FOREIGN) ? new int[0] : units.children(one)) {
         boolean keeps = units.has(member, Trait.FIELD) && !units.has(member, Trait.STATIC);
-        if (keeps && !step.may(Leave.PURE)) {
+        if ((keeps || acts(code, member)) && !step.may(Leave.PURE)) {
           throw new RefusedException(
               RefusalCode.EVALUATION_ORDER,
               units.name(member)
-                  + " is kept by each object, and callers get fresh ones. With 'pure: true' one is"
-                  + " taken for as good as another.");
+                  + (keeps
+                      ? " is kept by each object, and callers get fresh ones."
+                      : " does something when an object is made, which callers would do.")
+                  + " With 'pure: true' one object is taken for as good as another.");
         }
       }
     }
+  }
+
+  /** Whether a constructor or initialiser of objects does more than make one. */
+  private static boolean acts(SourceView code, int member) {
+    Units units = code.units();
+    References references = code.references();
+    boolean makes =
+        units.has(member, Trait.CONSTRUCTOR)
+            || units.has(member, Trait.INITIALISER) && !units.has(member, Trait.STATIC);
+    boolean acts = false;
+    for (int r = references.row(member); makes && r < references.row(member + 1); r++) {
+      Kind kind = references.kind(r);
+      boolean above =
+          units.has(references.target(r), Trait.CONSTRUCTOR) && code.isNamed(member, r, "super");
+      acts |= (kind == Kind.CALLS || kind == Kind.WRITES || kind == Kind.CREATES) && !above;
+    }
+    return acts;
   }
 
   // ---- who calls it

@@ -217,7 +217,7 @@ final class FieldMove extends MemberMove {
 
   /** Each object has to have one of its own, and the same for good. */
   private void ownObjects() {
-    boolean fresh = !isGiven(units.nameAt(keeper)) || isMade(units.nameAt(keeper));
+    boolean fresh = !isCopied() && (!isGiven(units.nameAt(keeper)) || isMade(units.nameAt(keeper)));
     for (int r : references.to(keeper)) {
       int user = references.from(r);
       if (references.kind(r) != Kind.WRITES || user == keeper) {
@@ -247,6 +247,15 @@ final class FieldMove extends MemberMove {
               + "', and would share the value. Say 'own: true' if each has one of its own.",
           code.declaration(keeper));
     }
+  }
+
+  /** Whether objects may be copied with all that they keep. */
+  private boolean isCopied() {
+    Set<Integer> types = new TreeSet<>(code.subtypes(owner));
+    types.add(owner);
+    return types.stream()
+        .flatMap(type -> code.allSupertypes(type).stream())
+        .anyMatch(type -> units.name(type).equals("java.lang.Cloneable"));
   }
 
   private boolean isGiven(int nameAt) {
