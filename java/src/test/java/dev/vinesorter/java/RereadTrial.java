@@ -1,5 +1,7 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.core.model.Problem;
+import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Reread;
 import dev.vinesorter.java.syntax.JavaHeader;
@@ -95,7 +97,45 @@ public final class RereadTrial {
     Reading cold = reader.read(overlay(), options, Progress.SILENT);
     quick += again == null ? 0 : 1;
     before = cold;
-    return new Outcome(String.join(", ", says), again == null ? null : bytes(again), bytes(cold));
+    return new Outcome(
+        String.join(", ", says),
+        again == null ? null : bytes(clean ? again : withErrorsOf(cold, again)),
+        bytes(cold));
+  }
+
+  /**
+   * The same, with the errors of the cold reading for sources that have some in both: after some
+   * errors, whether the compiler analyzes the flow of a class hangs on what it is given beside.
+   */
+  private static Reading withErrorsOf(Reading cold, Reading again) {
+    Set<String> broken = broken(cold);
+    broken.retainAll(broken(again));
+    List<Problem> told = again.survey().problems();
+    List<Problem> problems = new ArrayList<>();
+    for (Problem one : cold.survey().problems()) {
+      if (broken.contains(one.file()) || told.contains(one)) {
+        problems.add(one);
+      }
+    }
+    for (Problem one : told) {
+      if (!broken.contains(one.file()) && !problems.contains(one)) {
+        problems.add(one);
+      }
+    }
+    Survey survey = again.survey();
+    return new Reading(
+        new Survey(survey.units(), survey.references(), problems, survey.unresolved()),
+        again.memo());
+  }
+
+  private static Set<String> broken(Reading reading) {
+    Set<String> files = new TreeSet<>();
+    for (Problem one : reading.survey().problems()) {
+      if (one.code().equals("compiler")) {
+        files.add(one.file());
+      }
+    }
+    return files;
   }
 
   private void restore(Set<String> changed) throws IOException {

@@ -248,12 +248,10 @@ final class StandIn {
     String access = units.has(type, Trait.PUBLIC) ? "public " : "";
     List<? extends TypeParameterElement> generics = element.getTypeParameters();
     Written above = naming.name(element);
+    boolean gives = answers.stream().anyMatch(one -> one.field != null && !one.field.isEmpty());
+    String does = gives ? "gives what it is made with" : "does nothing";
     Written text =
-        Written.of(
-                "/** A {@link "
-                    + above.text()
-                    + "} for tests that gives what it is made"
-                    + " with. */\n")
+        Written.of("/** A {@link " + above.text() + "} for tests that " + does + ". */\n")
             .and(access + "final class " + source.simpleName())
             .and(naming.typeParameters(generics))
             .and(" implements ")
