@@ -54,7 +54,7 @@ final class MatrixCommand extends BaseCommand {
     if (common.json) {
       print(MatrixReport.json(shown == whole ? matrix : Matrix.of(whole)));
     } else if (svg == null) {
-      show(page -> MatrixReport.text(page, matrix, Output.columns()));
+      show(page -> MatrixReport.text(page, matrix, Output.columns(), lists.all));
     }
     return ExitCode.DONE;
   }

@@ -10,6 +10,7 @@ import java.util.List;
 /** The matrix: along a row stands what its unit uses. */
 public final class MatrixReport {
   private static final int NAME_WIDTH = 36;
+  private static final int MOST_ROWS = 400;
 
   private MatrixReport() {}
 
@@ -60,14 +61,21 @@ public final class MatrixReport {
    * For a terminal.
    *
    * @param width columns of the terminal, into which wide matrices are folded; 0 for any
+   * @param all whether it is shown however many rows it has
    */
-  public static void text(Page page, Matrix matrix, int width) {
+  public static void text(Page page, Matrix matrix, int width, boolean all) {
     int size = matrix.order().length;
     if (size == 0) {
       page.line("There is nothing to show. 'vinesort survey' says what is here.");
       return;
     }
     summary(page, matrix);
+    if (size > MOST_ROWS && !all) {
+      page.line(
+          "That is more than a terminal can show, and too little in the names to take any together."
+              + " Look at a part with --within UNIT, or at all with --svg FILE or --all.");
+      return;
+    }
     Names names = Names.of(matrix.graph());
     if (!names.shared().isEmpty()) {
       page.dim("All names begin with " + names.shared()).line();

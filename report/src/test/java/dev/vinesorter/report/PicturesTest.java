@@ -55,7 +55,7 @@ class PicturesTest {
   @Test
   void matrixReadsAlongItsRows() {
     Page page = new Page(false);
-    MatrixReport.text(page, Matrix.of(packages(SHOP)), 0);
+    MatrixReport.text(page, Matrix.of(packages(SHOP)), 0, false);
     assertThat(page.toString())
         .isEqualTo(
             """
@@ -79,17 +79,19 @@ class PicturesTest {
   @Test
   void wideMatrixIsFoldedAndHugeOneSaysWhatToDo() {
     Page narrow = new Page(false);
-    MatrixReport.text(narrow, Matrix.of(packages(SHOP)), 18);
+    MatrixReport.text(narrow, Matrix.of(packages(SHOP)), 18, false);
     assertThat(narrow.toString().lines().filter(l -> l.contains(" stock"))).hasSize(2);
     List<String> facts = new ArrayList<>();
     for (int n = 0; n < 401; n++) {
       facts.add("o.p" + n + " o.q 1");
     }
     Page huge = new Page(false);
-    MatrixReport.text(huge, Matrix.of(packages(facts.toArray(String[]::new))), 0);
-    assertThat(huge.toString()).contains("more than a terminal can show", "--depth 1");
+    MatrixReport.text(huge, Matrix.of(packages(facts.toArray(String[]::new))), 0, false);
+    assertThat(huge.toString()).contains("more than a terminal can show", "--within UNIT");
+    MatrixReport.text(huge, Matrix.of(packages(facts.toArray(String[]::new))), 0, true);
+    assertThat(huge.toString()).contains(" 402 q ");
     Page nothing = new Page(false);
-    MatrixReport.text(nothing, Matrix.of(packages()), 0);
+    MatrixReport.text(nothing, Matrix.of(packages()), 0, false);
     assertThat(nothing.toString()).contains("nothing to show");
   }
 

@@ -177,7 +177,7 @@ final class ParameterInjection {
       }
     }
     for (String maker : makers) {
-      rewriting.tell(maker + " goes on making it: what calls it knows its parameters as they are.");
+      rewriting.tell(maker + " goes on making it, since it cannot be given anything.");
     }
     return rewriting.finish(readings);
   }
