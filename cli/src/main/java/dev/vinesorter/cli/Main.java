@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.ContradictionException;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.source.config.TrellisFile;
+import dev.vinesorter.source.read.MemoryEnd;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.InvalidFileException;
 import java.io.PrintWriter;
@@ -57,9 +58,6 @@ public final class Main implements Callable<Integer> {
           "demo",
           "completion");
 
-  /** The longest chain of causes that is looked through. */
-  private static final int MOST_CAUSES = 20;
-
   private static final String UNEXPECTED =
       "vinesort: This should not have happened. Run again with -v, and report what it shows.";
 
@@ -103,21 +101,14 @@ public final class Main implements Callable<Integer> {
               + " VINESORT_JAVA_OPTS=-Xss64m, or leave out what is no source with --leave-out.");
       return traced(e, arguments, err);
     } catch (Error e) {
-      err.println(ranOut(e) ? memoryEnded() : UNEXPECTED);
+      err.println(unexpected(e));
       return traced(e, arguments, err);
     }
   }
 
-  /** Whether a failure comes of the end of memory. */
-  private static boolean ranOut(Throwable failure) {
-    Throwable at = failure;
-    for (int n = 0; at != null && n < MOST_CAUSES; n++) {
-      if (at instanceof OutOfMemoryError) {
-        return true;
-      }
-      at = at.getCause();
-    }
-    return false;
+  /** What is said of a failure that no command has a sentence for. */
+  private static String unexpected(Throwable failure) {
+    return MemoryEnd.behind(failure) == null ? UNEXPECTED : memoryEnded();
   }
 
   private static String memoryEnded() {
@@ -222,7 +213,7 @@ public final class Main implements Callable<Integer> {
     if (failure instanceof CannotWorkException) {
       err.println("vinesort: " + Output.plain(failure.getMessage()));
     } else {
-      err.println(ranOut(failure) ? memoryEnded() : UNEXPECTED);
+      err.println(unexpected(failure));
     }
     if (verbose) {
       failure.printStackTrace(err);

@@ -22,7 +22,6 @@ import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
@@ -176,7 +175,7 @@ final class GivenObject {
   private Set<String> makers() {
     Units units = chain.now().units();
     References references = chain.now().references();
-    TreeMap<String, Integer> makers = new TreeMap<>();
+    Set<String> makers = new TreeSet<>();
     int home = units.find(step.into(), Level.TYPE);
     Set<Integer> made = new TreeSet<>(Set.of(home));
     for (int member : units.children(home)) {
@@ -188,11 +187,11 @@ final class GivenObject {
       for (int r : references.to(one)) {
         int user = references.from(r);
         if (references.kind(r) == Kind.CREATES && units.level(user) == Level.MEMBER) {
-          makers.put(units.name(units.ancestor(user, Level.TYPE)), user);
+          makers.add(units.name(units.ancestor(user, Level.TYPE)));
         }
       }
     }
-    return makers.keySet();
+    return makers;
   }
 
   private String name() {

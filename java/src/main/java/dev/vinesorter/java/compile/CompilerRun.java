@@ -7,6 +7,7 @@ import com.sun.source.util.TaskListener;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.java.build.ClassPath;
 import dev.vinesorter.java.build.JavaFile;
+import dev.vinesorter.source.read.MemoryEnd;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.text.CannotWorkException;
 import java.io.File;

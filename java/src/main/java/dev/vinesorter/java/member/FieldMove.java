@@ -2,14 +2,11 @@ package dev.vinesorter.java.member;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
-import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.AnonymousBodies;
-import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.nullness.Nullness;
 import dev.vinesorter.java.syntax.Expressions;
@@ -329,7 +326,7 @@ final class FieldMove extends MemberMove {
           site(r));
       return;
     }
-    String reached = reached(r, user);
+    String reached = reading(keeper, user, r);
     String lead = "";
     if (alone && !reached.endsWith("()") && hides(of, user, reached)) {
       if (units.parent(user) != owner || inClassInside(of, user, token)) {
@@ -342,18 +339,6 @@ final class FieldMove extends MemberMove {
       lead = "this.";
     }
     changes.in(in).insert(of.begin(token), changes.encodable(in, lead + reached + "."));
-  }
-
-  /** How the object that has the value is reached: by its field, or a getter of it. */
-  private String reached(int r, int user) {
-    Access needed = Access.between(units, user, keeper, code);
-    boolean isSeen = needed.compareTo(Access.of(units, keeper)) <= 0;
-    int getter = isSeen ? -1 : Getters.of(code, keeper, user);
-    if (getter >= 0) {
-      return MemberNames.bare(units.simpleName(getter)) + "()";
-    }
-    access.demand(keeper, needed, List.of(site(r)));
-    return units.simpleName(keeper);
   }
 
   private boolean hides(JavaTokens of, int user, String word) {

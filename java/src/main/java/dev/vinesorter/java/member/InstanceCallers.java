@@ -1,15 +1,12 @@
 package dev.vinesorter.java.member;
 
 import dev.vinesorter.core.model.Level;
-import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
-import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.AnonymousBodies;
-import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -463,20 +460,11 @@ final class InstanceCallers {
   }
 
   /**
-   * How the field's value is written where a call stands: by the field's name, or by its getter
-   * where the field would have to become less private. A call in the method itself is one of the
-   * new place.
+   * How the field's value is written where a call stands; one in the method is of the new place.
    */
   private String readField(Call call) {
     int seenBy = call.user == move.member ? move.target : call.user;
-    Access needed = Access.between(units, seenBy, move.field, code);
-    boolean isSeen = needed.compareTo(Access.of(units, move.field)) <= 0;
-    int getter = isSeen ? -1 : Getters.of(code, move.field, seenBy);
-    if (getter >= 0) {
-      return MemberNames.bare(units.simpleName(getter)) + "()";
-    }
-    move.access.demand(move.field, needed, List.of(move.site(call.r)));
-    return move.word;
+    return move.reading(move.field, seenBy, call.r);
   }
 
   // ---- the method becomes static

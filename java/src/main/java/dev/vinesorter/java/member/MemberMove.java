@@ -410,6 +410,23 @@ abstract class MemberMove {
     return true;
   }
 
+  /**
+   * How a field is written for a unit that reads it: by its name, or by its getter where the field
+   * would have to become less private.
+   *
+   * @param r the reference for which it is read
+   */
+  final String reading(int field, int seenBy, int r) {
+    Access needed = Access.between(units, seenBy, field, code);
+    boolean isSeen = needed.compareTo(Access.of(units, field)) <= 0;
+    int getter = isSeen ? -1 : Getters.of(code, field, seenBy);
+    if (getter >= 0) {
+      return MemberNames.bare(units.simpleName(getter)) + "()";
+    }
+    access.demand(field, needed, List.of(site(r)));
+    return units.simpleName(field);
+  }
+
   /** Whether something stands before a member's name that says whose it is. */
   final boolean isQualified(int token) {
     return tokens.is(token - 1, ".")

@@ -298,6 +298,9 @@ public final class Rewriting {
     if (!isFine()) {
       return new Result(StepOutcome.refused(reasons), before);
     }
+    if (writesNothing()) {
+      return new Result(changed(), before);
+    }
     Map<String, Patch> written = put();
     Survey fresh = reread.apply(code.sources());
     reasons.addAll(NewErrors.of(before, fresh, "After the step"));
@@ -312,9 +315,16 @@ public final class Rewriting {
     }
     written.forEach((path, patch) -> touched(fresh, path, patch));
     sources.become(code.sources());
-    StepOutcome.Changed changed =
-        StepOutcome.changed(widened).with(List.of(), told).rewriting(List.copyOf(rewritten));
-    return new Result(changed, fresh);
+    return new Result(changed(), fresh);
+  }
+
+  private StepOutcome.Changed changed() {
+    return StepOutcome.changed(widened).with(List.of(), told).rewriting(List.copyOf(rewritten));
+  }
+
+  /** Whether the sources stay as they are, so that nothing has to be read again. */
+  private boolean writesNothing() {
+    return patches.isEmpty() && newTexts.isEmpty() && renamed.isEmpty() && homes.isEmpty();
   }
 
   /** Puts a type where it is afterwards; what it names was looked at when its text was taken. */
