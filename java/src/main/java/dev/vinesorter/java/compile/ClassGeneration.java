@@ -19,15 +19,18 @@ public final class ClassGeneration {
    * there is an error. The sketches become stubs first ({@link StubClasses}).
    */
   public static void generate(Input input, List<Problem> problems, ClassSink sink) {
-    Map<String, byte[]> stubs = stubs(input, problems);
-    Input alone = new Input(input.files(), Map.of(), input.classpath());
-    try (CompilerRun run = CompilerRun.begun(alone, problems, sink, stubs)) {
+    Stubs stubs = input.stubs().and(stubs(input, problems));
+    Input alone = new Input(input.files(), Map.of(), stubs, input.classpath());
+    try (CompilerRun run = CompilerRun.begun(alone, problems, sink)) {
       run.analyze(input.files(), Progress.SILENT);
       run.generate(problems);
     }
   }
 
   private static Map<String, byte[]> stubs(Input input, List<Problem> problems) {
+    if (input.sketches().isEmpty()) {
+      return Map.of();
+    }
     Map<String, String> all = new TreeMap<>(input.sketches());
     Set<String> written = new HashSet<>();
     for (JavaFile file : input.files()) {
@@ -37,8 +40,8 @@ public final class ClassGeneration {
         written.add(file.path());
       }
     }
-    Input sketched = new Input(List.of(), all, input.classpath());
-    try (CompilerRun run = CompilerRun.begun(sketched, problems, null, Map.of())) {
+    Input sketched = new Input(List.of(), all, input.stubs(), input.classpath());
+    try (CompilerRun run = CompilerRun.begun(sketched, problems, null)) {
       run.analyze(List.of(), Progress.SILENT);
       return StubClasses.of(run, written);
     }

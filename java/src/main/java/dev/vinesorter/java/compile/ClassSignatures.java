@@ -14,20 +14,30 @@ import javax.lang.model.type.WildcardType;
 import javax.lang.model.util.Elements;
 import javax.lang.model.util.Types;
 
-/** Types as class files write them: descriptors and generic signatures (JVMS 17, 4.3 and 4.7.9). */
+/**
+ * Types as class files write them: descriptors and generic signatures (JVMS 17, 4.3 and 4.7.9). It
+ * remembers whether it met a type that the compiler does not know.
+ */
 final class ClassSignatures {
   private static final String OBJECT = "Ljava/lang/Object;";
 
   private final Types types;
   private final Elements elements;
+  private boolean unknown;
 
   ClassSignatures(Types types, Elements elements) {
     this.types = types;
     this.elements = elements;
   }
 
+  /** Whether a type came so far that the compiler does not know. */
+  boolean metUnknown() {
+    return unknown;
+  }
+
   /** The internal name of a class; what is unknown counts as {@code Object}. */
   String internal(TypeMirror erased) {
+    unknown |= erased.getKind() == TypeKind.ERROR;
     return erased.getKind() == TypeKind.DECLARED
         ? elements
             .getBinaryName((TypeElement) ((DeclaredType) erased).asElement())
@@ -39,6 +49,7 @@ final class ClassSignatures {
   /** The descriptor of a type's erasure. */
   String descriptor(TypeMirror type) {
     TypeMirror erased = types.erasure(type);
+    unknown |= type.getKind() == TypeKind.ERROR || erased.getKind() == TypeKind.ERROR;
     return switch (erased.getKind()) {
       case VOID -> "V";
       case ARRAY -> "[" + descriptor(((ArrayType) erased).getComponentType());
@@ -65,6 +76,7 @@ final class ClassSignatures {
     StringBuilder out = new StringBuilder();
     parameters(out, type.getTypeParameters());
     TypeMirror above = type.getSuperclass();
+    unknown |= above.getKind() == TypeKind.ERROR;
     out.append(above.getKind() == TypeKind.DECLARED ? of(above) : OBJECT);
     type.getInterfaces().forEach(one -> out.append(of(one)));
     return out.toString();
@@ -107,6 +119,7 @@ final class ClassSignatures {
 
   /** The generic signature of a type. */
   String of(TypeMirror type) {
+    unknown |= type.getKind() == TypeKind.ERROR;
     return switch (type.getKind()) {
       case TYPEVAR -> "T" + ((TypeVariable) type).asElement().getSimpleName() + ";";
       case ARRAY -> "[" + of(((ArrayType) type).getComponentType());

@@ -25,6 +25,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import javax.tools.JavaCompiler;
+import javax.tools.JavaFileManager;
 import javax.tools.JavaFileObject;
 import javax.tools.SimpleJavaFileObject;
 import javax.tools.StandardJavaFileManager;
@@ -39,7 +40,10 @@ import javax.tools.StandardLocation;
 public final class CompilerRun implements AutoCloseable {
   private static final List<String> OPTIONS =
       List.of("-proc:none", "-nowarn", "-Xlint:none", "-implicit:none", "-Xmaxerrs", "1000000");
-  private static final List<String> ANALYZING = List.of("-XDshould-stop.ifError=FLOW");
+
+  /** Parameters' names are read of stubs; errors keep nothing from being attributed. */
+  private static final List<String> ANALYZING =
+      List.of("-parameters", "-XDshould-stop.ifError=FLOW");
 
   private static final List<String> GENERATING = List.of("-g:none");
 
@@ -71,13 +75,15 @@ public final class CompilerRun implements AutoCloseable {
    *
    * @param files the sources; {@code module-info} files are to be left out by the caller
    * @param sketches the sketches of more sources, by path, which are only looked up in
+   * @param stubs class files that stand for more sources
    * @param classpath the libraries
    */
-  public record Input(List<JavaFile> files, Map<String, String> sketches, List<String> classpath) {}
+  public record Input(
+      List<JavaFile> files, Map<String, String> sketches, Stubs stubs, List<String> classpath) {}
 
   /** Parses and attributes. */
   public static CompilerRun of(Input input, List<Problem> problems, Progress progress) {
-    CompilerRun run = begun(input, problems, null, Map.of());
+    CompilerRun run = begun(input, problems, null);
     try {
       run.analyze(input.files, progress);
       return run;
@@ -98,7 +104,8 @@ public final class CompilerRun implements AutoCloseable {
       if (parsed.size() == input.files.size()) {
         throw e;
       }
-      return of(new Input(parsed, input.sketches, input.classpath), problems, progress);
+      Input rest = new Input(parsed, input.sketches, input.stubs, input.classpath);
+      return of(rest, problems, progress);
     }
   }
 
@@ -118,10 +125,8 @@ public final class CompilerRun implements AutoCloseable {
    * Parses what is given.
    *
    * @param sink takes class files; null where none are to be written
-   * @param stubs class files that stand for sources, by internal name
    */
-  static CompilerRun begun(
-      Input input, List<Problem> problems, ClassSink sink, Map<String, byte[]> stubs) {
+  static CompilerRun begun(Input input, List<Problem> problems, ClassSink sink) {
     JavaCompiler compiler = JdkCompiler.get();
     StandardJavaFileManager manager =
         compiler.getStandardFileManager(null, Locale.ENGLISH, StandardCharsets.UTF_8);
@@ -145,11 +150,12 @@ public final class CompilerRun implements AutoCloseable {
     given.addAll(sources);
     List<String> options = new ArrayList<>(OPTIONS);
     options.addAll(sink == null ? ANALYZING : GENERATING);
+    JavaFileManager reading = input.stubs.over(manager);
     JavacTask task =
         (JavacTask)
             compiler.getTask(
                 new StringWriter(),
-                sink == null ? manager : sink.over(manager, byUri, stubs),
+                sink == null ? reading : sink.over(reading, byUri),
                 new CompilerErrors(byUri, problems),
                 options,
                 null,

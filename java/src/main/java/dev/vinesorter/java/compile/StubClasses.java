@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.AnnotationValue;
@@ -37,39 +38,76 @@ import org.objectweb.asm.Type;
  * takes class files as they are, where it would find errors in the sketches, and it writes no class
  * at all beside an error.
  */
-final class StubClasses {
+public final class StubClasses {
+  /** The one annotation of a member that a step asks for which only looks the member up. */
+  private static final String DEPRECATED = "Ljava/lang/Deprecated;";
+
   private final Types types;
   private final Elements elements;
-  private final ClassSignatures signatures;
-  private final Map<String, byte[]> stubs = new TreeMap<>();
+  private final Trees trees;
+  private ClassSignatures signatures;
+  private SortedMap<String, byte[]> stubs;
 
-  private StubClasses(CompilerRun run) {
+  /** Writes stubs of what a run took. */
+  public StubClasses(CompilerRun run) {
     this.types = run.task().getTypes();
     this.elements = run.task().getElements();
+    this.trees = Trees.instance(run.task());
     this.signatures = new ClassSignatures(types, elements);
   }
 
   /** The stubs of the sketches that a run took, but for those of some paths, by internal name. */
   static Map<String, byte[]> of(CompilerRun run, Set<String> without) {
     StubClasses stubs = new StubClasses(run);
-    Trees trees = Trees.instance(run.task());
-    for (Map.Entry<CompilationUnitTree, SketchFile> sketch : run.sketches().entrySet()) {
-      if (!without.contains(sketch.getValue().path())) {
-        for (Tree declared : sketch.getKey().getTypeDecls()) {
-          Element element =
-              declared instanceof ClassTree
-                  ? trees.getElement(TreePath.getPath(sketch.getKey(), declared))
-                  : null;
-          if (element instanceof TypeElement type) {
-            stubs.write(type);
-          }
-        }
-      }
-    }
-    return stubs.stubs;
+    Map<String, byte[]> all = new TreeMap<>();
+    run.sketches()
+        .forEach(
+            (tree, sketch) -> {
+              if (!without.contains(sketch.path())) {
+                stubs.write(tree);
+                all.putAll(stubs.stubs);
+              }
+            });
+    return all;
   }
 
-  private String internal(TypeElement type) {
+  /**
+   * The stubs of a source's types by internal name; null where one of its declarations names what
+   * the compiler does not know.
+   */
+  public SortedMap<String, byte[]> of(CompilationUnitTree source) {
+    write(source);
+    return signatures.metUnknown() ? null : stubs;
+  }
+
+  private void write(CompilationUnitTree source) {
+    signatures = new ClassSignatures(types, elements);
+    stubs = new TreeMap<>();
+    types(source).forEach(this::write);
+  }
+
+  /** The outermost types that a source declares. */
+  public List<TypeElement> types(CompilationUnitTree source) {
+    List<TypeElement> found = new ArrayList<>();
+    for (Tree declared : source.getTypeDecls()) {
+      if (declared instanceof ClassTree
+          && trees.getElement(TreePath.getPath(source, declared)) instanceof TypeElement type) {
+        found.add(type);
+      }
+    }
+    return found;
+  }
+
+  /** What tells a method from the others of all types, whether it is read of its source or not. */
+  public String key(ExecutableElement method) {
+    StringBuilder key = new StringBuilder(internal((TypeElement) method.getEnclosingElement()));
+    key.append('#').append(method.getSimpleName());
+    method.getParameters().forEach(one -> key.append(signatures.descriptor(one.asType())));
+    return key.toString();
+  }
+
+  /** The name that class files have for a type. */
+  public String internal(TypeElement type) {
     return elements.getBinaryName(type).toString().replace('.', '/');
   }
 
@@ -225,6 +263,17 @@ final class StubClasses {
             method.getThrownTypes().stream()
                 .map(one -> signatures.internal(types.erasure(one)))
                 .toArray(String[]::new));
+    if (innerConstructor) {
+      written.visitParameter("this$0", Opcodes.ACC_FINAL | Opcodes.ACC_MANDATED);
+    }
+    method
+        .getParameters()
+        .forEach(one -> written.visitParameter(one.getSimpleName().toString(), 0));
+    for (AnnotationMirror one : method.getAnnotationMirrors()) {
+      if (name(one).equals(DEPRECATED)) {
+        annotation(written.visitAnnotation(DEPRECATED, true), one);
+      }
+    }
     if (method.getDefaultValue() != null) {
       AnnotationVisitor otherwise = written.visitAnnotationDefault();
       value(otherwise, null, method.getDefaultValue().getValue());

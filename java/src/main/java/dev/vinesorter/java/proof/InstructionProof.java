@@ -10,6 +10,7 @@ import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.compile.ClassGeneration;
 import dev.vinesorter.java.compile.ClassSink;
 import dev.vinesorter.java.compile.CompilerRun;
+import dev.vinesorter.java.compile.Stubs;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.SketchPruning;
 import dev.vinesorter.java.read.SourceScan;
@@ -160,10 +161,13 @@ public final class InstructionProof implements CompiledProof {
     }
     Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
     List<String> classpath = SourceScan.classpath(sketches.remove(SourceScan.CLASSPATH));
+    Map<String, byte[]> stubs = new TreeMap<>(reading.memo().blocks());
+    stubs.keySet().removeAll(given);
     sketches.keySet().removeAll(given);
+    sketches.keySet().removeAll(stubs.keySet());
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =
-        new CompilerRun.Input(files, SketchPruning.of(sketches, files), classpath);
+        new CompilerRun.Input(files, SketchPruning.of(sketches, files), Stubs.of(stubs), classpath);
     ClassSink sink = new ClassSink();
     List<Problem> problems = new ArrayList<>();
     JavaReader.onDeepStack(

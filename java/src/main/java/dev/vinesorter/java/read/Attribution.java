@@ -9,6 +9,7 @@ import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ClassGeneration;
 import dev.vinesorter.java.compile.ClassSink;
 import dev.vinesorter.java.compile.CompilerRun;
+import dev.vinesorter.java.compile.Stubs;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
@@ -79,9 +80,37 @@ public final class Attribution {
         JavaLayout.files(sources, all, build, options, problems).stream()
             .filter(file -> !file.isModuleInfo())
             .toList();
-    Map<String, String> others = sketches == null ? Map.of() : new TreeMap<>(sketches);
-    others.keySet().removeAll(paths);
-    return new CompilerRun.Input(files, SketchPruning.of(others, files), build.classpath());
+    if (sketches == null) {
+      return new CompilerRun.Input(files, Map.of(), Stubs.NONE, build.classpath());
+    }
+    Map<String, byte[]> stubs = stubs(sketches, sources.changed().keySet());
+    stubs.keySet().removeAll(paths);
+    sketches.keySet().removeAll(paths);
+    sketches.keySet().removeAll(stubs.keySet());
+    return new CompilerRun.Input(
+        files, SketchPruning.of(sketches, files), Stubs.of(stubs), build.classpath());
+  }
+
+  /**
+   * The kept stubs that still hold: not those of changed sources, nor where a declaration names a
+   * type that came or went.
+   *
+   * @param sketches those of all sources as they are now
+   */
+  private Map<String, byte[]> stubs(Map<String, String> sketches, Set<String> changed) {
+    Map<String, byte[]> stubs = new TreeMap<>(before.memo().blocks());
+    Map<String, String> were = before.memo().notes();
+    Set<String> types = new TreeSet<>();
+    for (String path : changed) {
+      stubs.remove(path);
+      if (path.endsWith(".java")) {
+        types.addAll(SketchChange.between(were.get(path), sketches.get(path)).types());
+      }
+    }
+    if (!types.isEmpty()) {
+      stubs.keySet().removeIf(path -> Concerned.has(sketches.getOrDefault(path, ""), types));
+    }
+    return stubs;
   }
 
   /** The sketches of all sources as they are now; null where some have none. */

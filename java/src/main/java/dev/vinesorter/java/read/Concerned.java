@@ -26,9 +26,9 @@ import java.util.TreeSet;
  * the name of anything in a changed file. Whatever the compiler looks at for one file, it gets to
  * through names in that file and in the declarations these lead to. So a change can concern only
  * files that use the changed one, or one that {@link HandedOn hands it on}, and files in which a
- * name may now stand for a type that came or went. Where only members of a class changed, a file
- * that depends on it in whatever way is concerned if it has the name of one of them, or extends the
- * class.
+ * name may now stand for a type that came or went. Where only members of a class changed, a file is
+ * concerned if it extends the class, or has the name of one of them and is of the {@link
+ * MemberUsers}, or, where there are errors, depends on the class in whatever way.
  *
  * @param files their paths
  */
@@ -84,6 +84,7 @@ record Concerned(Set<String> files) {
       named.addAll(SketchChange.typeNames(sketches.get(path)));
       named.addAll(members.getOrDefault(path, Set.of()));
     }
+
     // What could not be bound leaves no trace in the survey, so names have to do.
     Set<String> broken = broken(old);
     for (String path : sketches.keySet()) {
@@ -94,19 +95,25 @@ record Concerned(Set<String> files) {
         wide.name(path, words, true);
       }
     }
+
     if (!wide.isEmpty() || !members.isEmpty()) {
       FileGraph graph = FileGraph.of(old);
       found.addAll(wide.users(graph.users(), graph.heirs()));
       Set<String> heirs = graph.usersOf(members.keySet(), true);
       found.addAll(heirs);
       for (Map.Entry<String, Set<String>> one : members.entrySet()) {
-        for (String user : graph.usersOf(Set.of(one.getKey()), false)) {
+        Set<String> users =
+            widely
+                ? graph.usersOf(Set.of(one.getKey()), false)
+                : MemberUsers.of(old, one.getKey(), one.getValue());
+        for (String user : users) {
           if (!found.contains(user) && has(sources, user, one.getValue())) {
             found.add(user);
           }
         }
       }
     }
+
     found.removeIf(path -> changed.contains(path) || !sketches.containsKey(path));
     return new Concerned(found);
   }
@@ -132,7 +139,7 @@ record Concerned(Set<String> files) {
     return names;
   }
 
-  /** Whether a file has one of the words, or an escape that could hide one. */
+  /** Whether a file has one of the words. */
   private static boolean has(Overlay sources, String path, Set<String> words) {
     if (!sources.exists(path)) {
       return false;
@@ -140,12 +147,13 @@ record Concerned(Set<String> files) {
     return has(sources.text(path).text(), words);
   }
 
-  /** Whether a text has one of the words, or an escape that could hide one. */
+  /** Whether a text has one of the words, with letters written as escapes or not. */
   static boolean has(String text, Set<String> words) {
-    if (text.contains("\\u")) {
+    if (words.stream().anyMatch(word -> JavaTokens.hasWord(text, word))) {
       return true;
     }
-    return words.stream().anyMatch(word -> JavaTokens.hasWord(text, word));
+    String plain = text.contains("\\u") ? JavaTokens.decoded(text) : text;
+    return plain != text && words.stream().anyMatch(word -> JavaTokens.hasWord(plain, word));
   }
 
   /** Who uses whom among files, in any way that leaves a trace in the survey. */

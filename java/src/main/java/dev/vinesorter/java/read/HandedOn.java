@@ -1,5 +1,6 @@
 package dev.vinesorter.java.read;
 
+import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -70,7 +71,7 @@ final class HandedOn {
     int end = sketch.indexOf('\n');
     String imports = end < 0 ? sketch : sketch.substring(0, end);
     // A declaration names what is imported as a static member without its type.
-    boolean ofStatics = imports.contains("static") && Concerned.has(imports, types);
+    boolean ofStatics = importsStatics(imports, types);
     boolean inHead = ofStatics || sketch.contains("\\u");
     boolean inMember = inHead;
     for (String line : sketch.substring(imports.length()).split("\n")) {
@@ -85,6 +86,14 @@ final class HandedOn {
     } else if (inHead || inMember) {
       add(path, false);
     }
+  }
+
+  /** Whether members of one of some types are imported by their names, or all of them. */
+  private static boolean importsStatics(String imports, Set<String> types) {
+    return imports.contains("static")
+        && Concerned.has(imports, types)
+        && JavaHeader.of(JavaTokens.of(imports.substring(1))).imports().stream()
+            .anyMatch(one -> one.isStatic() && Concerned.has(one.name(), types));
   }
 
   /** Whether a line of a sketch is a member that no other source sees. */

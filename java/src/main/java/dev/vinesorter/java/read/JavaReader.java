@@ -8,6 +8,7 @@ import dev.vinesorter.java.build.MavenBuild;
 import dev.vinesorter.java.build.MavenPoms;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.compile.JavaSketch;
+import dev.vinesorter.java.compile.Stubs;
 import dev.vinesorter.java.scan.DocMentions;
 import dev.vinesorter.java.scan.ModuleScan;
 import dev.vinesorter.java.scan.NameFallback;
@@ -105,12 +106,16 @@ public final class JavaReader implements SourceReader {
     List<JavaFile> compiled = all.stream().filter(file -> !file.isModuleInfo()).toList();
     UnitIndex index = new UnitIndex(builder);
     Map<String, String> notes = new TreeMap<>();
+    Map<String, byte[]> stubs = new TreeMap<>();
     notes.put(SourceScan.CLASSPATH, SourceScan.classpath(build));
     if (!compiled.isEmpty()) {
       try (CompilerRun run =
           CompilerRun.of(
-              new CompilerRun.Input(compiled, Map.of(), build.classpath()), problems, progress)) {
+              new CompilerRun.Input(compiled, Map.of(), Stubs.NONE, build.classpath()),
+              problems,
+              progress)) {
         List<UnitScan> scans = SourceScan.units(run, index, problems);
+        stubs.putAll(KeptStubs.of(run, index, problems));
         for (JavaFile file : all) {
           if (file.isModuleInfo()) {
             ModuleScan.read(index, file);
@@ -121,6 +126,6 @@ public final class JavaReader implements SourceReader {
       compiled.forEach(file -> SourceScan.note(file, notes));
     }
     problems.forEach(builder::problem);
-    return new Reading(builder.build(), Memo.of(notes));
+    return new Reading(builder.build(), Memo.of(notes, stubs));
   }
 }

@@ -15,6 +15,7 @@ import dev.vinesorter.java.build.MavenBuild;
 import dev.vinesorter.java.build.MavenPoms;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.compile.SketchFile;
+import dev.vinesorter.java.compile.Stubs;
 import dev.vinesorter.java.scan.ModuleScan;
 import dev.vinesorter.java.scan.UnitIndex;
 import dev.vinesorter.java.scan.UnitScan;
@@ -38,8 +39,8 @@ import java.util.TreeSet;
  * <ol>
  *   <li>the changed files are sketched, and {@link SketchChange} says how far each change reaches;
  *   <li>{@link Concerned} adds the files that may mean something else because of it;
- *   <li>these are compiled against the sketches of all others, as far as {@link SketchPruning}
- *       leaves them, and scanned as ever;
+ *   <li>these are compiled against the {@linkplain KeptStubs stubs} of all others, or the sketches
+ *       of those that have none, as far as {@link SketchPruning} leaves them, and scanned as ever;
  *   <li>{@link SurveyPatch} carries the rest of the old survey over.
  * </ol>
  *
@@ -198,17 +199,24 @@ public final class Reread {
       }
     }
     List<JavaFile> compiled = files.stream().filter(file -> !file.isModuleInfo()).toList();
+    Map<String, byte[]> stubs = new TreeMap<>(before.memo().blocks());
+    stubs.keySet().removeAll(again);
+    stubs.keySet().removeAll(changed);
     Map<String, String> sketches = new TreeMap<>(now);
     sketches.keySet().removeAll(again);
+    sketches.keySet().removeAll(stubs.keySet());
     if (!compiled.isEmpty()) {
+      Stubs others = Stubs.of(stubs);
       try (CompilerRun run =
           CompilerRun.of(
               new CompilerRun.Input(
-                  compiled, SketchPruning.of(sketches, compiled), build.classpath()),
+                  compiled, SketchPruning.of(sketches, compiled), others, build.classpath()),
               problems,
               progress)) {
         List<UnitScan> scans = SourceScan.units(run, index, problems);
+        stubs.putAll(KeptStubs.of(run, index, problems));
         link(run, index, fileUnits);
+        index.putMembers(KeptStubs.names(run, others));
         moduleInfos(index, files);
         SourceScan.references(run, index, scans, problems, progress);
         if (!run.crashed().isEmpty() || problems.stream().anyMatch(Reread::isSaidOnce)) {
@@ -227,7 +235,7 @@ public final class Reread {
     }
     problems.forEach(builder::problem);
     now.put(SourceScan.CLASSPATH, SourceScan.classpath(build));
-    return new Reading(builder.build(), Memo.of(now));
+    return new Reading(builder.build(), Memo.of(now, stubs));
   }
 
   private static void moduleInfos(UnitIndex index, List<JavaFile> files) {

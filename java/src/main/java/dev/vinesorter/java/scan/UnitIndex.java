@@ -7,6 +7,7 @@ import dev.vinesorter.java.compile.ElementNames;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.Map;
+import java.util.function.Function;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -26,6 +27,7 @@ public final class UnitIndex {
   private final SurveyBuilder builder;
   private final Map<Element, Integer> units = new IdentityHashMap<>();
   private final Map<String, Integer> ownTypes = new HashMap<>();
+  private Function<Element, String> kept = element -> null;
 
   public UnitIndex(SurveyBuilder builder) {
     this.builder = builder;
@@ -42,6 +44,17 @@ public final class UnitIndex {
 
   public void put(Element element, int unit) {
     units.put(element, unit);
+  }
+
+  /**
+   * Says what the units of members are called whose source was not scanned, and whose types were
+   * put in.
+   *
+   * @param names gives null for members of scanned sources, and an empty name for what no source
+   *     declares
+   */
+  public void putMembers(Function<Element, String> names) {
+    kept = names;
   }
 
   public void putType(String name, int unit) {
@@ -138,6 +151,10 @@ public final class UnitIndex {
       return NONE;
     }
     if (!Trait.FOREIGN.in(builder.traits(owner))) {
+      String called = kept.apply(element);
+      if (called != null && builder.knows(Level.MEMBER, owner, called)) {
+        return builder.unit(Level.MEMBER, owner, called);
+      }
       if (element instanceof ExecutableElement method && method.getParameters().isEmpty()) {
         String component = element.getSimpleName().toString();
         if (type.getKind() == ElementKind.RECORD && builder.knows(Level.MEMBER, owner, component)) {

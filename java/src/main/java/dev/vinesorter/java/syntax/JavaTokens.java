@@ -236,7 +236,8 @@ public final class JavaTokens {
     return false;
   }
 
-  private static String decoded(String raw) {
+  /** A text with its Unicode escapes decoded. */
+  public static String decoded(String raw) {
     StringBuilder out = new StringBuilder();
     int at = 0;
     while (at < raw.length()) {

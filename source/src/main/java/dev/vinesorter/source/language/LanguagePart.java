@@ -89,26 +89,31 @@ final class LanguagePart {
 
   private static Memo notes(Language language, Memo whole) {
     String mark = mark(language);
-    Map<String, String> own = new TreeMap<>();
-    whole
-        .notes()
-        .forEach(
-            (key, note) -> {
-              if (key.startsWith(mark)) {
-                own.put(key.substring(mark.length()), note);
-              }
-            });
-    return Memo.of(own);
+    return Memo.of(own(whole.notes(), mark), own(whole.blocks(), mark));
+  }
+
+  private static <T> Map<String, T> own(Map<String, T> all, String mark) {
+    Map<String, T> own = new TreeMap<>();
+    all.forEach(
+        (key, value) -> {
+          if (key.startsWith(mark)) {
+            own.put(key.substring(mark.length()), value);
+          }
+        });
+    return own;
   }
 
   /** The notes of all, each under its language's name. */
   static Memo notes(List<Language> languages, List<Reading> parts) {
     Map<String, String> all = new TreeMap<>();
+    Map<String, byte[]> blocks = new TreeMap<>();
     for (int n = 0; n < parts.size(); n++) {
       String mark = mark(languages.get(n));
-      parts.get(n).memo().notes().forEach((key, note) -> all.put(mark + key, note));
+      Memo own = parts.get(n).memo();
+      own.notes().forEach((key, note) -> all.put(mark + key, note));
+      own.blocks().forEach((key, block) -> blocks.put(mark + key, block));
     }
-    return Memo.of(all);
+    return Memo.of(all, blocks);
   }
 
   private static String mark(Language language) {
