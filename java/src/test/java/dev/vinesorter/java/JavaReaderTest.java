@@ -90,6 +90,44 @@ class JavaReaderTest {
   }
 
   @Test
+  void ofMethodsThatAreAllAlikeTheOneWrittenFirstAboveIsMeant() {
+    Code code =
+        code(
+            """
+            --- a/User.java
+            package a;
+            class User<T extends Both> {
+              void go(Both both, T t) {
+                both.name();
+                t.name();
+                Runnable r = both::name;
+                both.other();
+              }
+            }
+            --- a/Alpha.java
+            package a;
+            interface Alpha { String name(); Object other(); }
+            --- a/Both.java
+            package a;
+            interface Both extends Zeta, Alpha { default void go() { name(); } }
+            --- a/Zeta.java
+            package a;
+            interface Zeta extends Above { String name(); String other(); }
+            --- a/Above.java
+            package a;
+            interface Above { String name(); }
+            """);
+    assertThat(Code.uses(code.survey(), code, "a/User.java"))
+        .contains(
+            "a.User#go(Both, T) calls a.Zeta#name() 'name' 4:10",
+            "a.User#go(Both, T) calls a.Zeta#name() 'name' 5:7",
+            "a.User#go(Both, T) calls a.Zeta#name() 'name' 6:24",
+            "a.User#go(Both, T) calls a.Zeta#other() 'other' 7:10");
+    assertThat(Code.uses(code.survey(), code, "a/Both.java"))
+        .contains("a.Both#go() calls a.Zeta#name() 'name' 2:58");
+  }
+
+  @Test
   void typesThatNobodyWroteAreFoundWhereTheyComeIn() {
     Code code =
         code(

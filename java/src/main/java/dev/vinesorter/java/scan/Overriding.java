@@ -24,6 +24,7 @@ import javax.lang.model.util.Types;
 public final class Overriding {
   private final Elements elements;
   private final Types types;
+  private final TiedMethods tied;
   private final Map<TypeElement, Map<String, List<ExecutableElement>>> methods =
       new IdentityHashMap<>();
   private final Map<TypeElement, List<TypeElement>> parents = new IdentityHashMap<>();
@@ -31,6 +32,17 @@ public final class Overriding {
   public Overriding(Elements elements, Types types) {
     this.elements = elements;
     this.types = types;
+    this.tied = new TiedMethods(types, this);
+  }
+
+  /** Which of several methods a call stands for that are all alike. */
+  TiedMethods tied() {
+    return tied;
+  }
+
+  /** Whether a type is another one or below it, whatever their arguments. */
+  boolean isBelow(TypeMirror type, TypeMirror above) {
+    return types.isSubtype(types.erasure(type), types.erasure(above));
   }
 
   /** The nearest methods overridden on each way up; those above them are overridden in turn. */
@@ -98,6 +110,11 @@ public final class Overriding {
     return null;
   }
 
+  /** The methods of that name that a type declares. */
+  List<ExecutableElement> named(TypeElement type, String name) {
+    return methods(type).getOrDefault(name, List.of());
+  }
+
   private Map<String, List<ExecutableElement>> methods(TypeElement type) {
     return methods.computeIfAbsent(
         type,
@@ -113,7 +130,7 @@ public final class Overriding {
   }
 
   /** Superclass, then interfaces. */
-  private List<TypeElement> parents(TypeElement type) {
+  List<TypeElement> parents(TypeElement type) {
     return parents.computeIfAbsent(
         type,
         t -> {

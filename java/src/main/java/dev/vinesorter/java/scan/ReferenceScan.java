@@ -49,6 +49,8 @@ import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.syntax.JavaTokens;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -79,6 +81,11 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
   private final Trees trees;
   private final SourcePositions positions;
   private final Overriding overriding;
+  private final TiedMethods tied;
+
+  /** The classes whose bodies are being read, the innermost first. */
+  private final Deque<Element> classes = new ArrayDeque<>();
+
   private final UnitScan units;
   private final CompilationUnitTree source;
   private final TreePath root;
@@ -100,6 +107,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
 
   public ReferenceScan(UnitIndex index, Trees trees, Overriding overriding, UnitScan units) {
     this.index = index;
+    this.tied = overriding.tied();
     this.builder = index.builder();
     this.trees = trees;
     this.positions = trees.getSourcePositions();
@@ -199,9 +207,20 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
         implicitSuper(method, builder.nameAt(declared));
       }
     }
-    scan(node.getMembers(), p);
+    members(node, node.getMembers());
     user = around;
     return null;
+  }
+
+  private void members(ClassTree body, List<? extends Tree> members) {
+    Element type = element(body);
+    if (type != null) {
+      classes.push(type);
+    }
+    scan(members, null);
+    if (type != null) {
+      classes.pop();
+    }
   }
 
   /** Whether a constructor is the default one, which nobody wrote. */
@@ -396,7 +415,20 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
       }
       return null;
     }
-    named(element, token, true);
+    named(tied.of(element, around(element)), token, true);
+    return null;
+  }
+
+  /** The type of the class around in which a method named by itself was found, or null. */
+  private TypeMirror around(Element method) {
+    if (method.getKind() == ElementKind.METHOD
+        && method.getEnclosingElement() instanceof TypeElement owner) {
+      for (Element type : classes) {
+        if (overriding.isBelow(type.asType(), owner.asType())) {
+          return type.asType();
+        }
+      }
+    }
     return null;
   }
 
@@ -436,7 +468,8 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
       named(element, token, declarer != null && declarer != around);
       return typeQualifier(qualifier, declarer);
     }
-    named(element, token, reachedIndirectly(element, qualifier, token));
+    Element member = tied.of(element, typeOf(qualifier));
+    named(member, token, reachedIndirectly(member, qualifier, token));
     return expression(qualifier);
   }
 
@@ -565,6 +598,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
     if (isUnknown(element)) {
       unresolved(node.getName().toString(), token);
     } else {
+      element = tied.of(element, typeOf(qualifier));
       indirect =
           typeNamed ? declarer(element) != around : reachedIndirectly(element, qualifier, token);
       reference(
@@ -615,7 +649,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
     ClassTree body = node.getClassBody();
     if (body != null) {
       scan(body.getModifiers(), p);
-      scan(body.getMembers(), p);
+      members(body, body.getMembers());
     }
     return null;
   }
