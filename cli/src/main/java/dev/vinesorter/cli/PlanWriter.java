@@ -10,11 +10,11 @@ import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.ContentHash;
 import dev.vinesorter.source.text.Overlay;
-import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
@@ -90,9 +90,14 @@ final class PlanWriter {
         null);
   }
 
+  /** Keeps what was proven; of files that others changed meanwhile, the old stamps tell it. */
   private void keepProven() {
-    Map<String, KeptSurvey.Stamp> stamps =
-        KeptSurvey.stamps(bench.root(), SourceWalk.of(bench.root()).files());
+    Overlay sources = rehearsal.sources();
+    List<String> there = new ArrayList<>();
+    sources.changed().keySet().stream().filter(sources::exists).forEach(there::add);
+    Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>(kept.stamps());
+    stamps.keySet().removeAll(sources.changed().keySet());
+    stamps.putAll(KeptSurvey.stamps(bench.root(), there));
     try {
       bench.own().keep(kept.with(proof.reading(), stamps));
     } catch (CannotWorkException e) {

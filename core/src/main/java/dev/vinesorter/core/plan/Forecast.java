@@ -12,7 +12,9 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -30,24 +32,51 @@ public final class Forecast {
   public static List<String> differences(Survey foretold, Survey fresh) {
     List<String> lines = new ArrayList<>();
     for (Level level : List.of(Level.PACKAGE, Level.TYPE)) {
-      Set<String> expected = pairs(foretold, level);
-      Set<String> found = pairs(fresh, level);
-      Set<String> missing = new TreeSet<>(expected);
-      missing.removeAll(found);
-      Set<String> extra = new TreeSet<>(found);
-      extra.removeAll(expected);
-      missing.forEach(pair -> lines.add("foretold but not there: " + pair));
-      extra.forEach(pair -> lines.add("there but not foretold: " + pair));
+      List<String> labels = new ArrayList<>();
+      Map<String, Integer> numbers = new HashMap<>();
+      Set<Long> expected = pairs(foretold, level, labels, numbers);
+      Set<Long> found = pairs(fresh, level, labels, numbers);
+      missing(expected, found, labels)
+          .forEach(pair -> lines.add("foretold but not there: " + pair));
+      missing(found, expected, labels)
+          .forEach(pair -> lines.add("there but not foretold: " + pair));
     }
     return lines;
   }
 
-  private static Set<String> pairs(Survey survey, Level level) {
+  /** The pairs of one side that the other has not, in words, ascending. */
+  private static Set<String> missing(Set<Long> some, Set<Long> others, List<String> labels) {
+    Set<String> missing = new TreeSet<>();
+    for (long pair : some) {
+      if (!others.contains(pair)) {
+        missing.add(labels.get((int) (pair >>> 32)) + " -> " + labels.get((int) pair));
+      }
+    }
+    return missing;
+  }
+
+  /**
+   * The dependencies between units, as pairs of the numbers of their labels.
+   *
+   * @param labels by number; new ones are added
+   * @param numbers by label
+   */
+  private static Set<Long> pairs(
+      Survey survey, Level level, List<String> labels, Map<String, Integer> numbers) {
     LevelGraph graph = LevelGraph.of(survey, level, View.MAIN.withTests(true));
-    Set<String> pairs = new TreeSet<>();
-    for (int node = 0; node < graph.size(); node++) {
+    int[] number = new int[graph.size()];
+    for (int node = 0; node < number.length; node++) {
+      String label = graph.label(node);
+      Integer known = numbers.putIfAbsent(label, labels.size());
+      number[node] = known == null ? labels.size() : known;
+      if (known == null) {
+        labels.add(label);
+      }
+    }
+    Set<Long> pairs = new HashSet<>();
+    for (int node = 0; node < number.length; node++) {
       for (int k = graph.graph().firstArc(node); k < graph.graph().firstArc(node + 1); k++) {
-        pairs.add(graph.label(node) + " -> " + graph.label(graph.graph().target(k)));
+        pairs.add((long) number[node] << 32 | number[graph.graph().target(k)]);
       }
     }
     return pairs;
@@ -86,35 +115,103 @@ public final class Forecast {
    * At most the first difference of each unit is given.
    */
   public static List<Rebinding> rebindings(Survey foretold, Survey fresh) {
-    Map<String, Integer> freshUnits = new HashMap<>();
-    Units units = fresh.units();
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (fresh.references().row(unit) < fresh.references().row(unit + 1)) {
-        freshUnits.put(key(units, unit), unit);
-      }
-    }
+    int[] same = sameUnits(foretold.units(), fresh.units());
+    boolean[] met = new boolean[fresh.units().size()];
     List<Rebinding> found = new ArrayList<>();
-    String[] expectedNames = new String[foretold.units().size()];
-    String[] freshNames = new String[units.size()];
-    for (int unit = 0; unit < foretold.units().size(); unit++) {
-      if (foretold.references().row(unit) < foretold.references().row(unit + 1)) {
-        Integer match = freshUnits.remove(key(foretold.units(), unit));
-        compare(
-            foretold, unit, expectedNames, fresh, match == null ? -1 : match, freshNames, found);
+    String[] expectedNames = new String[same.length];
+    String[] freshNames = new String[met.length];
+    for (int unit = 0; unit < same.length; unit++) {
+      if (hasReferences(foretold, unit)) {
+        if (same[unit] >= 0) {
+          met[same[unit]] = true;
+        }
+        if (!bindsAlike(foretold, unit, fresh, same)) {
+          compare(foretold, unit, expectedNames, fresh, same[unit], freshNames, found);
+        }
       }
     }
-    for (int unit : new TreeSet<>(freshUnits.values())) {
-      compare(foretold, -1, expectedNames, fresh, unit, freshNames, found);
+    for (int unit = 0; unit < met.length; unit++) {
+      if (!met[unit] && hasReferences(fresh, unit)) {
+        compare(foretold, -1, expectedNames, fresh, unit, freshNames, found);
+      }
     }
     return found;
   }
 
-  private static String key(Units units, int unit) {
-    return units.level(unit)
-        + " "
-        + units.name(unit)
-        + " "
-        + units.label(Math.max(0, units.fileOf(unit)));
+  private static boolean hasReferences(Survey survey, int unit) {
+    return survey.references().row(unit) < survey.references().row(unit + 1);
+  }
+
+  /** A unit by what it is in, its level and its simple name. */
+  private record Key(int around, Level level, String name) {}
+
+  /** The unit of another survey that has the same full name and file, for each unit; or -1. */
+  private static int[] sameUnits(Units some, Units others) {
+    Map<Key, Integer> known = new HashMap<>();
+    for (int unit = 0; unit < others.size(); unit++) {
+      known.put(new Key(others.parent(unit), others.level(unit), others.simpleName(unit)), unit);
+    }
+    int[] same = new int[some.size()];
+    Arrays.fill(same, UNKNOWN);
+    for (int unit = 0; unit < same.length; unit++) {
+      same(some, unit, known, same);
+    }
+    return same;
+  }
+
+  private static final int UNKNOWN = -2;
+
+  private static int same(Units units, int unit, Map<Key, Integer> known, int[] same) {
+    if (unit >= 0 && same[unit] == UNKNOWN) {
+      int parent = units.parent(unit);
+      int around = same(units, parent, known, same);
+      Key key = new Key(around, units.level(unit), units.simpleName(unit));
+      same[unit] = parent >= 0 && around < 0 ? -1 : known.getOrDefault(key, -1);
+    }
+    return unit < 0 ? -1 : same[unit];
+  }
+
+  /**
+   * Whether a unit's names bind to the same units one after the other. No answer is "perhaps":
+   * those of one token may stand in another order.
+   */
+  private static boolean bindsAlike(Survey foretold, int unit, Survey fresh, int[] same) {
+    if (same[unit] < 0) {
+      return false;
+    }
+    References left = foretold.references();
+    References right = fresh.references();
+    int l = binding(left, left.row(unit), left.row(unit + 1));
+    int r = binding(right, right.row(same[unit]), right.row(same[unit] + 1));
+    int lastLeft = -1;
+    int lastRight = -1;
+    while (l < left.row(unit + 1) && r < right.row(same[unit] + 1)) {
+      boolean alike =
+          left.kind(l) == right.kind(r)
+              && same[left.target(l)] == right.target(r)
+              && (left.at(l) == lastLeft) == (right.at(r) == lastRight);
+      if (!alike) {
+        return false;
+      }
+      lastLeft = left.at(l);
+      lastRight = right.at(r);
+      l = binding(left, l + 1, left.row(unit + 1));
+      r = binding(right, r + 1, right.row(same[unit] + 1));
+    }
+    return l == left.row(unit + 1) && r == right.row(same[unit] + 1);
+  }
+
+  /** The first reference from one on that binds code. */
+  private static int binding(References references, int from, int past) {
+    int at = from;
+    while (at < past && !binds(references.kind(at))) {
+      at++;
+    }
+    return at;
+  }
+
+  private static boolean binds(Kind kind) {
+    return kind != Kind.IMPORTS && kind != Kind.MENTIONS;
   }
 
   private static void compare(
@@ -171,7 +268,7 @@ public final class Forecast {
         first = at;
         do {
           Kind kind = references.kind(at);
-          if (kind != Kind.IMPORTS && kind != Kind.MENTIONS) {
+          if (binds(kind)) {
             bound.add(kind.word() + " " + name(references.target(at)));
           }
           at++;
