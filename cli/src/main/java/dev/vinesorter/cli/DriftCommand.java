@@ -4,9 +4,8 @@ import dev.vinesorter.core.drift.Drift;
 import dev.vinesorter.core.drift.Milestone;
 import dev.vinesorter.core.misfit.Actions;
 import dev.vinesorter.core.misfit.Inquiry;
-import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.MisfitDrift;
-import dev.vinesorter.core.misfit.Misfits;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.View;
@@ -148,13 +147,28 @@ final class DriftCommand extends BaseCommand {
     Actions actions = ActionsFile.with(bench.trellis());
     Known known = KnownBreaches.of(bench.root());
     View view = structure.view(bench);
-    CompletableFuture<List<Misfit>> was =
+    KeptVerdicts verdicts = new KeptVerdicts(bench);
+    CompletableFuture<List<Told>> was =
         CompletableFuture.supplyAsync(
-            () -> Misfits.told(new Inquiry(before, view, actions, Set.of()), known));
-    List<Misfit> is = Misfits.told(new Inquiry(after, view, actions, Set.of()), known);
-    MisfitDrift found = MisfitDrift.of(was.join(), before.units(), is, after.units(), drift);
+            () -> told(verdicts, new Inquiry(before, view, actions, Set.of()), "before"));
+    List<Told> is = told(verdicts, new Inquiry(after, view, actions, Set.of()), "after");
+    MisfitDrift found =
+        MisfitDrift.of(
+            fresh(was.join(), before, known),
+            before.units(),
+            fresh(is, after, known),
+            after.units(),
+            drift);
     return new DriftReport.Misfitting(
         new MisfitLines(after, found.came()), new MisfitLines(before, found.went()));
+  }
+
+  private List<Told> told(KeptVerdicts verdicts, Inquiry inquiry, String side) {
+    return verdicts.told(inquiry, structure.text() + "\n" + side);
+  }
+
+  private static List<Told> fresh(List<Told> told, Survey survey, Known known) {
+    return told.stream().filter(one -> !known.has(one.key(survey.units()))).toList();
   }
 
   private int history(Workbench bench) throws java.io.IOException {

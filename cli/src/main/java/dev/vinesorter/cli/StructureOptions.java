@@ -2,11 +2,14 @@ package dev.vinesorter.cli;
 
 import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.misfit.Misfits;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.UnitPattern;
+import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.Tidy;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.core.trellis.Known;
 import dev.vinesorter.report.MisfitLines;
 import dev.vinesorter.source.config.ActionsFile;
 import dev.vinesorter.source.config.KnownBreaches;
@@ -67,13 +70,24 @@ final class StructureOptions {
 
   /** What is in the wrong place in that view, but for what was accepted. */
   MisfitLines misfits(Workbench bench, KeptSurvey kept) {
-    return misfits(bench, kept, kept.shown());
+    Inquiry inquiry = inquiry(bench, kept);
+    return fresh(bench, inquiry, new KeptVerdicts(bench).told(inquiry, text()));
   }
 
   /** The same of a survey that is foretold from the kept one. */
   MisfitLines misfits(Workbench bench, KeptSurvey kept, Survey survey) {
+    if (survey == kept.shown()) {
+      return misfits(bench, kept);
+    }
     Inquiry inquiry = inquiry(bench, kept, survey);
-    return new MisfitLines(survey, Misfits.told(inquiry, KnownBreaches.of(bench.root())));
+    return fresh(bench, inquiry, Misfits.told(inquiry));
+  }
+
+  private static MisfitLines fresh(Workbench bench, Inquiry inquiry, List<Told> told) {
+    Known known = KnownBreaches.of(bench.root());
+    Units units = inquiry.units();
+    return new MisfitLines(
+        inquiry.survey(), told.stream().filter(one -> !known.has(one.key(units))).toList());
   }
 
   /** The view that these options and the trellis of the root give. */

@@ -49,6 +49,28 @@ class MisfitsInReportsTest {
     return found;
   }
 
+  /** The answer that is kept is given where all it hangs on is as it was, and only then. */
+  @Test
+  void judgedOnceForEachState() throws IOException {
+    String all = Program.run(folder, "metrics", "--every", "--json").out();
+    String fresh = Program.run(folder, "survey", "--json").out();
+    Path kept;
+    try (var files = Files.list(folder.resolve(".vinesort/told"))) {
+      kept = files.findFirst().orElseThrow();
+    }
+    byte[] answer = Files.readAllBytes(kept);
+    assertThat(Program.run(folder, "metrics", "--every", "--json").out()).isEqualTo(all);
+    // An answer without misfits, under the seal of the one that was kept: not believed.
+    byte[] forged = java.util.Arrays.copyOf(answer, 64 + 4);
+    java.util.Arrays.fill(forged, 64, 68, (byte) 0);
+    Files.write(kept, forged);
+    assertThat(Program.run(folder, "metrics", "--every", "--json").out()).isEqualTo(all);
+    assertThat(Files.readAllBytes(kept)).isEqualTo(answer);
+    Files.writeString(folder.resolve("trellis.yaml"), "hide: ['org.saltmarsh.print.**']\n");
+    assertThat(json("survey", "--json").get("misfits").toString())
+        .isNotEqualTo(new ObjectMapper().readTree(fresh).get("misfits").toString());
+  }
+
   @Test
   void surveyCountsThemAndShowNamesThose() throws IOException {
     Set<String> told = told();

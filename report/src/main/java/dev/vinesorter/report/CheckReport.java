@@ -1,6 +1,6 @@
 package dev.vinesorter.report;
 
-import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -110,7 +110,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
       makers.add(survey.references().target(r));
     }
     int own = breach.isLimit() ? units.find(breach.from(), breach.level()) : -1;
-    List<Misfit> found =
+    List<Told> found =
         misfits.told().stream()
             .filter(
                 m -> m.unit() == own || makers.stream().anyMatch(u -> units.inside(u, m.unit())))
@@ -163,7 +163,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
     }
     int sites = all ? Integer.MAX_VALUE : fresh.size() > MANY ? 1 : SITES_SHOWN;
     int shown = 0;
-    Set<Misfit> told = new HashSet<>();
+    Set<Told> told = new HashSet<>();
     for (Map.Entry<String, List<Breach>> one : byRule.entrySet()) {
       if (!all && shown >= SHOWN) {
         page.line();
@@ -181,7 +181,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
     page.dim("Next: ").line(next(fresh));
   }
 
-  private void breach(Page page, Breach breach, SourceLines lines, int sites, Set<Misfit> told) {
+  private void breach(Page page, Breach breach, SourceLines lines, int sites, Set<Told> told) {
     page.add("  ")
         .warn(line(breach))
         .line(
@@ -196,7 +196,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
     if (!breach.mend().isEmpty()) {
       page.line("      would mend it: " + breach.mend());
     }
-    for (Misfit misfit : misfits(breach).told().stream().limit(MISFITS_SHOWN).toList()) {
+    for (Told misfit : misfits(breach).told().stream().limit(MISFITS_SHOWN).toList()) {
       if (told.add(misfit)) {
         page.line("      a misfit, " + misfit.kind().word() + ": " + misfit.mend());
       }

@@ -5,7 +5,7 @@ import dev.vinesorter.core.measure.Cohesion;
 import dev.vinesorter.core.measure.Limits;
 import dev.vinesorter.core.measure.Measures;
 import dev.vinesorter.core.measure.Metric;
-import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -84,7 +84,7 @@ public final class MetricsReport {
     }
     if (misfits != null) {
       json.writeArrayFieldStart("misfits");
-      for (Misfit misfit : misfits.of(figure.unit()).told()) {
+      for (Told misfit : misfits.of(figure.unit()).told()) {
         json.writeString(misfit.kind().word());
       }
       json.writeEndArray();

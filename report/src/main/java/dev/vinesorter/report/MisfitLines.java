@@ -1,7 +1,7 @@
 package dev.vinesorter.report;
 
 import com.fasterxml.jackson.core.JsonGenerator;
-import dev.vinesorter.core.misfit.Misfit;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import java.io.IOException;
@@ -17,7 +17,7 @@ import java.util.TreeMap;
  * @param survey the survey that they are about
  * @param told those that are told, best founded first
  */
-public record MisfitLines(Survey survey, List<Misfit> told) {
+public record MisfitLines(Survey survey, List<Told> told) {
   private static final int SHOWN = 5;
 
   public MisfitLines {
@@ -43,7 +43,7 @@ public record MisfitLines(Survey survey, List<Misfit> told) {
   /** An array field with an object for each. */
   void json(JsonGenerator json, String field) throws IOException {
     json.writeArrayFieldStart(field);
-    for (Misfit misfit : told) {
+    for (Told misfit : told) {
       json.writeStartObject();
       json.writeStringField("unit", survey.units().name(misfit.unit()));
       MisfitsReport.judgement(json, misfit);
@@ -56,7 +56,7 @@ public record MisfitLines(Survey survey, List<Misfit> told) {
   /** A line for each, no more than a few unless all are asked for. */
   void text(Page page, String indent, String sign, boolean all) {
     int shown = 0;
-    for (Misfit misfit : told) {
+    for (Told misfit : told) {
       if (!all && shown++ == SHOWN) {
         page.more(indent, told.size() - SHOWN);
         return;

@@ -3,6 +3,7 @@ package dev.vinesorter.report;
 import com.fasterxml.jackson.core.JsonGenerator;
 import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.Misfits;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -88,7 +89,7 @@ public final class MisfitsReport {
       json.writeString(units.name(other));
     }
     json.writeEndArray();
-    judgement(json, misfit);
+    judgement(json, Told.of(misfit));
     json.writeArrayFieldStart("evidence");
     for (Misfit.Evidence evidence : misfit.evidence()) {
       json.writeStartObject();
@@ -127,7 +128,7 @@ public final class MisfitsReport {
   }
 
   /** Its kind, where to, and how sure it is, as fields. */
-  static void judgement(JsonGenerator json, Misfit misfit) throws IOException {
+  static void judgement(JsonGenerator json, Told misfit) throws IOException {
     json.writeStringField("kind", misfit.kind().word());
     if (misfit.into().isEmpty()) {
       json.writeNullField("into");
@@ -139,11 +140,16 @@ public final class MisfitsReport {
 
   /** Where a piece of evidence stands, or null. */
   static Place place(Survey survey, Misfit.Evidence evidence) {
-    if (evidence.reference() >= 0) {
-      Site site = survey.site(evidence.reference());
+    return place(survey, evidence.reference(), evidence.unit());
+  }
+
+  /** Where a reference stands, or else a unit is declared; null for neither. */
+  static Place place(Survey survey, int reference, int unit) {
+    if (reference >= 0) {
+      Site site = survey.site(reference);
       return new Place(site.file(), site.line());
     }
-    return evidence.unit() < 0 ? null : Place.of(survey.units(), evidence.unit());
+    return unit < 0 ? null : Place.of(survey.units(), unit);
   }
 
   /** For people; with {@code all}, nothing is shortened. */
@@ -234,7 +240,7 @@ public final class MisfitsReport {
     page.bold(String.format("%3d  ", number))
         .dim(String.format(Locale.ROOT, "%.2f  ", misfit.score()))
         .add(misfit.kind().word() + "  ")
-        .warn(about(units, misfit))
+        .warn(about(units, Told.of(misfit)))
         .line();
     Rehearsed rehearsed = content.accepted.get(misfit);
     page.add("     " + misfit.mend());
@@ -264,7 +270,7 @@ public final class MisfitsReport {
   }
 
   /** The unit that a misfit is about, and the other one, or how many more. */
-  static String about(Units units, Misfit misfit) {
+  static String about(Units units, Told misfit) {
     String unit = units.label(misfit.unit());
     return switch (misfit.with().size()) {
       case 0 -> unit;

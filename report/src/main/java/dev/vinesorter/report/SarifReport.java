@@ -1,8 +1,8 @@
 package dev.vinesorter.report;
 
 import com.fasterxml.jackson.core.JsonGenerator;
-import dev.vinesorter.core.misfit.Misfit;
 import dev.vinesorter.core.misfit.MisfitKind;
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.trellis.Breach;
@@ -57,7 +57,7 @@ public final class SarifReport {
           for (Breach breach : check.inspection().breaches()) {
             result(json, check, breach, rules);
           }
-          for (Misfit misfit : check.misfits().told()) {
+          for (Told misfit : check.misfits().told()) {
             result(json, check.survey(), misfit, rules);
           }
           json.writeEndArray();
@@ -70,7 +70,7 @@ public final class SarifReport {
     return breach.rule().replace(' ', '/');
   }
 
-  private static String id(Misfit misfit) {
+  private static String id(Told misfit) {
     return MISFIT + misfit.kind().word();
   }
 
@@ -140,7 +140,7 @@ public final class SarifReport {
 
   /** A misfit is a warning where it is told as sure, else a note; it fails nothing. */
   private static void result(
-      JsonGenerator json, Survey survey, Misfit misfit, Map<String, Integer> rules)
+      JsonGenerator json, Survey survey, Told misfit, Map<String, Integer> rules)
       throws IOException {
     json.writeStartObject();
     json.writeStringField("ruleId", id(misfit));
@@ -150,12 +150,10 @@ public final class SarifReport {
     String unit = survey.units().label(misfit.unit());
     message(json, "message", unit + ": " + misfit.kind().meaning() + ". " + misfit.mend() + ".");
     json.writeArrayFieldStart("locations");
-    for (Misfit.Evidence evidence : misfit.evidence()) {
-      Place place = MisfitsReport.place(survey, evidence);
-      if (place != null) {
-        location(json, place.file(), place.line(), 0, 0);
-        break;
-      }
+    if (misfit.evidence() != null) {
+      Place place =
+          MisfitsReport.place(survey, misfit.evidence().reference(), misfit.evidence().unit());
+      location(json, place.file(), place.line(), 0, 0);
     }
     json.writeEndArray();
     json.writeObjectFieldStart("partialFingerprints");

@@ -17,7 +17,7 @@ import java.util.Set;
  * @param came those that only the new survey has
  * @param went those that only the old one has
  */
-public record MisfitDrift(List<Misfit> came, List<Misfit> went) {
+public record MisfitDrift(List<Told> came, List<Told> went) {
   public MisfitDrift {
     came = List.copyOf(came);
     went = List.copyOf(went);
@@ -25,7 +25,7 @@ public record MisfitDrift(List<Misfit> came, List<Misfit> went) {
 
   /** Compares what is told of two surveys, of which {@code drift} says what moved. */
   public static MisfitDrift of(
-      List<Misfit> before, Units old, List<Misfit> after, Units fresh, Drift drift) {
+      List<Told> before, Units old, List<Told> after, Units fresh, Drift drift) {
     Map<String, String> moved = new HashMap<>();
     for (Drift.LevelDrift level : drift.levels()) {
       if (level.level() == Level.TYPE) {
@@ -35,16 +35,16 @@ public record MisfitDrift(List<Misfit> came, List<Misfit> went) {
     Set<String> now = new HashSet<>();
     after.forEach(m -> now.add(key(m, fresh.name(m.unit()))));
     Set<String> was = new HashSet<>();
-    List<Misfit> went = new ArrayList<>();
-    for (Misfit misfit : before) {
+    List<Told> went = new ArrayList<>();
+    for (Told misfit : before) {
       String key = key(misfit, now(old, misfit.unit(), moved));
       was.add(key);
       if (!now.contains(key)) {
         went.add(misfit);
       }
     }
-    List<Misfit> came = new ArrayList<>();
-    for (Misfit misfit : after) {
+    List<Told> came = new ArrayList<>();
+    for (Told misfit : after) {
       if (!was.contains(key(misfit, fresh.name(misfit.unit())))) {
         came.add(misfit);
       }
@@ -52,7 +52,7 @@ public record MisfitDrift(List<Misfit> came, List<Misfit> went) {
     return new MisfitDrift(came, went);
   }
 
-  private static String key(Misfit misfit, String unit) {
+  private static String key(Told misfit, String unit) {
     return misfit.kind().word() + " " + unit;
   }
 

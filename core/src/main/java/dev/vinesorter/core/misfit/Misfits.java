@@ -1,7 +1,6 @@
 package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.model.Units;
-import dev.vinesorter.core.trellis.Known;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -55,10 +54,11 @@ public final class Misfits {
     };
   }
 
-  /** What is told where nothing else is asked: sure enough, and not accepted before. */
-  public static List<Misfit> told(Inquiry inquiry, Known known) {
+  /** What is told beside other things: whatever is sure enough, best founded first. */
+  public static List<Told> told(Inquiry inquiry) {
     return of(inquiry, Set.of()).stream()
-        .filter(m -> m.score() >= USUAL_LEAST && !known.has(m.key(inquiry.units())))
+        .filter(m -> m.score() >= USUAL_LEAST)
+        .map(Told::of)
         .toList();
   }
 

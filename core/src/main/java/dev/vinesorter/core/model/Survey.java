@@ -85,6 +85,45 @@ public final class Survey {
     }
   }
 
+  /**
+   * A number that surveys with other units or references have another of, but by chance: 64 bits,
+   * mixed as in Fibonacci hashing (Knuth, 1973). Nothing that somebody could want to fake hangs on
+   * it.
+   */
+  public long fingerprint() {
+    return once(
+        Fingerprint.class,
+        () -> {
+          Units.Columns columns = units.columns();
+          long mixed = mixed(0, columns.strings().offsets());
+          for (byte one : columns.strings().block()) {
+            mixed = mixed(mixed, one);
+          }
+          for (int[] column : columns.numbers()) {
+            mixed = mixed(mixed, column);
+          }
+          for (int[] column : references.columns()) {
+            mixed = mixed(mixed, column);
+          }
+          return mixed;
+        });
+  }
+
+  /** Stands for the fingerprint among what is worked out once. */
+  private interface Fingerprint {}
+
+  private static long mixed(long before, int[] column) {
+    long mixed = mixed(before, column.length);
+    for (int cell : column) {
+      mixed = mixed(mixed, cell);
+    }
+    return mixed;
+  }
+
+  private static long mixed(long before, int cell) {
+    return Long.rotateLeft(before ^ cell, 29) * 0x9E3779B97F4A7C15L;
+  }
+
   /** Where a reference stands. */
   public Site site(int reference) {
     int file = units.fileOf(references.from(reference));

@@ -164,7 +164,28 @@ public final class Units {
       int[] factRow,
       int[] facts,
       int[] lineRow,
-      int[] lines) {}
+      int[] lines) {
+
+    /** All but the strings, in this order. */
+    public List<int[]> numbers() {
+      return List.of(
+          parent,
+          level,
+          name,
+          traits,
+          module,
+          begin,
+          end,
+          nameAt,
+          complexity,
+          type,
+          doc,
+          factRow,
+          facts,
+          lineRow,
+          lines);
+    }
+  }
 
   public int size() {
     return parent.length;

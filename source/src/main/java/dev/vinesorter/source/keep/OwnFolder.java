@@ -1,15 +1,20 @@
 package dev.vinesorter.source.keep;
 
+import dev.vinesorter.core.misfit.Told;
 import dev.vinesorter.source.disk.Disk;
 import dev.vinesorter.source.disk.OwnFiles;
 import dev.vinesorter.source.disk.RootLock;
 import dev.vinesorter.source.disk.UserKey;
 import dev.vinesorter.source.disk.WholeFile;
 import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.ContentHash;
 import dev.vinesorter.source.text.Root;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 
@@ -22,6 +27,9 @@ import java.util.regex.Pattern;
  */
 public final class OwnFolder {
   private static final long MOST_NOTE = 1 << 12;
+
+  /** Hex digits of a seal. */
+  private static final int SEAL = 64;
 
   private final Root root;
   private final Consumer<String> say;
@@ -156,6 +164,45 @@ public final class OwnFolder {
       WholeFile.replace(file, whole.getBytes(StandardCharsets.UTF_8));
     } catch (IOException | CannotWorkException e) {
       // Without the note, the next history computes it again.
+      return;
+    }
+  }
+
+  /**
+   * What was told of a survey's misfits, or null where that is not kept.
+   *
+   * @param view a short name for what was asked about
+   * @param key tells apart all that the answer hangs on
+   */
+  public List<Told> told(String view, String key) {
+    Path folder = root.ownFolder().resolve("told");
+    UserKey user = UserKey.ofUser(root);
+    if (user == null || !exists() || !OwnFiles.isFolder(folder)) {
+      return null;
+    }
+    try {
+      byte[] whole = OwnFiles.read(folder.resolve(view), Integer.MAX_VALUE - 8);
+      int head = Math.min(whole.length, SEAL);
+      String seal = new String(whole, 0, head, StandardCharsets.ISO_8859_1);
+      byte[] body = Arrays.copyOfRange(whole, head, whole.length);
+      boolean ours = user.isSeal(seal, "vinesort told 1", view, key, ContentHash.of(body));
+      return ours ? ToldFile.read(body) : null;
+    } catch (IOException | CannotWorkException e) {
+      return null;
+    }
+  }
+
+  /** Keeps what was told; where it cannot be written, it is worked out again. */
+  public void told(String view, String key, List<Told> told) {
+    try {
+      byte[] body = ToldFile.bytes(told);
+      String seal = UserKey.made(root).seal("vinesort told 1", view, key, ContentHash.of(body));
+      ByteArrayOutputStream whole = new ByteArrayOutputStream();
+      whole.writeBytes(seal.getBytes(StandardCharsets.ISO_8859_1));
+      whole.writeBytes(body);
+      WholeFile.replace(OwnFiles.toWrite(folder("told").resolve(view)), whole.toByteArray());
+    } catch (IOException | CannotWorkException e) {
+      // The next command judges again.
       return;
     }
   }

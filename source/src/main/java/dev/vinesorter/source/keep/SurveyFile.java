@@ -45,23 +45,7 @@ final class SurveyFile {
     Units.Columns units = survey.units().columns();
     out.numbers(units.strings().offsets());
     out.bytes(units.strings().block());
-    for (int[] column :
-        List.of(
-            units.parent(),
-            units.level(),
-            units.name(),
-            units.traits(),
-            units.module(),
-            units.begin(),
-            units.end(),
-            units.nameAt(),
-            units.complexity(),
-            units.type(),
-            units.doc(),
-            units.factRow(),
-            units.facts(),
-            units.lineRow(),
-            units.lines())) {
+    for (int[] column : units.numbers()) {
       out.numbers(column);
     }
     for (int[] column : survey.references().columns()) {
