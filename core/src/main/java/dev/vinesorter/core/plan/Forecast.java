@@ -181,8 +181,9 @@ public final class Forecast {
     }
     References left = foretold.references();
     References right = fresh.references();
-    int l = binding(left, left.row(unit), left.row(unit + 1));
-    int r = binding(right, right.row(same[unit]), right.row(same[unit] + 1));
+    boolean imports = foretold.units().level(unit) == Level.FILE;
+    int l = binding(left, imports, left.row(unit), left.row(unit + 1));
+    int r = binding(right, imports, right.row(same[unit]), right.row(same[unit] + 1));
     int lastLeft = -1;
     int lastRight = -1;
     while (l < left.row(unit + 1) && r < right.row(same[unit] + 1)) {
@@ -195,23 +196,29 @@ public final class Forecast {
       }
       lastLeft = left.at(l);
       lastRight = right.at(r);
-      l = binding(left, l + 1, left.row(unit + 1));
-      r = binding(right, r + 1, right.row(same[unit] + 1));
+      l = binding(left, imports, l + 1, left.row(unit + 1));
+      r = binding(right, imports, r + 1, right.row(same[unit] + 1));
     }
     return l == left.row(unit + 1) && r == right.row(same[unit] + 1);
   }
 
   /** The first reference from one on that binds code. */
-  private static int binding(References references, int from, int past) {
+  private static int binding(References references, boolean imports, int from, int past) {
     int at = from;
-    while (at < past && !binds(references.kind(at))) {
+    while (at < past && !binds(references.kind(at), imports)) {
       at++;
     }
     return at;
   }
 
-  private static boolean binds(Kind kind) {
-    return kind != Kind.IMPORTS && kind != Kind.MENTIONS;
+  /**
+   * Whether a reference binds code.
+   *
+   * @param imports whether it is of a file itself, where types are named only on the way to what is
+   *     imported, and imports may stand in another order afterwards
+   */
+  private static boolean binds(Kind kind, boolean imports) {
+    return kind != Kind.IMPORTS && kind != Kind.MENTIONS && !(imports && kind == Kind.THROUGH);
   }
 
   private static void compare(
@@ -248,6 +255,7 @@ public final class Forecast {
   private static final class Cursor {
     private final Survey survey;
     private final String[] names;
+    private final boolean imports;
     private final int past;
     private int at;
     private int first;
@@ -255,6 +263,7 @@ public final class Forecast {
     Cursor(Survey survey, int unit, String[] names) {
       this.survey = survey;
       this.names = names;
+      this.imports = unit >= 0 && survey.units().level(unit) == Level.FILE;
       References references = survey.references();
       this.at = unit < 0 ? 0 : references.row(unit);
       this.past = unit < 0 ? 0 : references.row(unit + 1);
@@ -268,7 +277,7 @@ public final class Forecast {
         first = at;
         do {
           Kind kind = references.kind(at);
-          if (binds(kind)) {
+          if (binds(kind, imports)) {
             bound.add(kind.word() + " " + name(references.target(at)));
           }
           at++;

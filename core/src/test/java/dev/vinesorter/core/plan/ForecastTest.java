@@ -3,8 +3,11 @@ package dev.vinesorter.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.SmallSurvey;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Units;
 import java.util.List;
@@ -54,6 +57,26 @@ class ForecastTest {
     draft.target(survey.references().row(units.find("a/A.java")), -1);
 
     assertThat(Forecast.rebindings(survey, draft.survey())).isEmpty();
+  }
+
+  private static Survey passing(String user, boolean turned) {
+    SurveyBuilder builder = new SurveyBuilder();
+    int a = builder.unit(Level.PACKAGE, -1, "a");
+    int file = builder.unit(Level.FILE, a, "a/A.java");
+    builder.file(file, builder.unit(Level.MODULE, -1, "module:m"), 99, new int[] {0});
+    builder.unit(Level.TYPE, file, "A");
+    int[] passed = {builder.unit(Level.TYPE, file, "B"), builder.unit(Level.TYPE, file, "C")};
+    int from = user.equals("A") ? builder.unit(Level.TYPE, file, "A") : file;
+    builder.reference(from, passed[turned ? 1 : 0], Kind.THROUGH, 10, 11, false);
+    builder.reference(from, passed[turned ? 0 : 1], Kind.THROUGH, 20, 21, false);
+    return builder.build();
+  }
+
+  @Test
+  void importsMayStandInAnotherOrderButCodeMayNot() {
+    assertThat(Forecast.rebindings(passing("file", false), passing("file", true))).isEmpty();
+    assertThat(Forecast.rebindings(passing("A", false), passing("A", true)))
+        .containsExactly(new Forecast.Rebinding("a/A.java", 1, 11, "through a.B", "through a.C"));
   }
 
   @Test
