@@ -241,9 +241,21 @@ class LanguagesTest {
         package salt.press;
 
         public class Press {
+          private int hours;
+
           public boolean isHot() {
             return true;
           }
+
+          public int getHours() {
+            return hours;
+          }
+
+          public void setHours(int hours) {
+            this.hours = hours;
+          }
+
+          public void dry(int hours) {}
 
           public void cool() {}
         }
@@ -261,6 +273,19 @@ class LanguagesTest {
         }
 
         fun lay(desk: Desk) = desk
+        --- app/src/salt/desk/Warm.kt
+        package salt.desk
+
+        import salt.press.Press
+
+        class Warm : Press() {
+            override fun dry(hours: Int) = super.dry(hours + 1)
+        }
+
+        fun most(warm: Warm, some: List<Press>): Int {
+            warm.hours = 2
+            return warm.hours + some.maxOf { it.hours }
+        }
         --- app/src/salt/desk/Clerk.java
         package salt.desk;
 
@@ -277,6 +302,19 @@ class LanguagesTest {
         steps:
           - rename: salt.press.Press#isHot()
             to: isWarm
+          - rename: salt.press.Press
+            to: Iron2
+        --- dry.yaml
+        steps:
+          - rename: salt.press.Press#dry(int)
+            to: press
+          - remove: salt.press.Press#getHours()
+          - rename: salt.press.Press#setHours(int)
+            to: putHours
+        --- hours.yaml
+        steps:
+          - rename: salt.press.Press#getHours()
+            to: time
         --- cool.yaml
         steps:
           - rename: salt.press.Press#cool()
@@ -292,10 +330,23 @@ class LanguagesTest {
         .contains("salt.desk.Clerk,salt.desk.Desk_kt,refers,1")
         .contains("salt.press.Iron,salt.press.Press,refers,1");
 
-    Program.Run renamed = run("rehearse", "rename.yaml");
-    assertThat(renamed.code()).isEqualTo(1);
-    assertThat(renamed.out()).contains("not-yet: app/src/salt/desk/Desk.kt names salt.press.Press");
+    Program.Run refused = run("rehearse", "dry.yaml");
+    assertThat(refused.code()).isEqualTo(1);
+    assertThat(refused.out())
+        .contains("not-yet: app/src/salt/desk/Warm.kt has salt.desk.Warm#dry(), as it has salt.pre")
+        .contains("not-yet: app/src/salt/desk/Warm.kt names salt.press.Press#getHours(), and does")
+        .contains("not-yet: app/src/salt/desk/Warm.kt names salt.press.Press#setHours(int), and");
     assertThat(run("rehearse", "cool.yaml").code()).isZero();
+    assertThat(run("rehearse", "hours.yaml").out())
+        .contains("1 place in sources of another language, app/src/salt/desk/Warm.kt:11, may mean")
+        .contains("salt.press.Press#getHours() by 'hours', and nobody knows; look at it.");
+
+    Map<String, String> renamed = applied("rename.yaml");
+    assertThat(renamed.get("app/src/salt/desk/Desk.kt"))
+        .contains("import salt.press.Iron2\n")
+        .contains("fun dry(press: Iron2): salt.press.Iron2? = if (press.isWarm) press else null");
+    assertThat(renamed.get("app/src/salt/desk/Warm.kt")).contains("class Warm : Iron2() {");
+    comesBack(before);
 
     Map<String, String> after = applied("move.yaml");
     assertThat(after.get("app/src/salt/press/Iron.kt"))

@@ -56,6 +56,11 @@ public final class SurveyPatch {
      */
     int unit(int used);
 
+    /** The same for one use of it, where that depends on what is done with it. */
+    default int unit(int used, Kind kind) {
+      return unit(used);
+    }
+
     /** Hears of a use that is left out. */
     default void leftOut(int reference) {}
 
@@ -122,7 +127,7 @@ public final class SurveyPatch {
     References references = old.references();
     for (int unit = 0; unit < kept.length; unit++) {
       for (int r = references.row(unit); kept[unit] && r < references.row(unit + 1); r++) {
-        int used = found(references.target(r), others);
+        int used = found(references.target(r), references.kind(r), others);
         if (used == Others.LEFT_OUT) {
           others.leftOut(r);
         } else {
@@ -143,19 +148,20 @@ public final class SurveyPatch {
     }
   }
 
-  private int found(int used, Others others) throws DoesNotFitException {
+  private int found(int used, Kind kind, Others others) throws DoesNotFitException {
     if (unitOf[used] != UNKNOWN) {
       return unitOf[used];
     }
     Units units = old.units();
-    int other = others.unit(used);
+    int other = others.unit(used, kind);
     if (other != Others.NOBODY) {
       return other;
     }
     if (units.has(used, Trait.FOREIGN)) {
       return copied(used);
     }
-    int around = units.parent(used) < 0 ? -1 : found(units.parent(used), others);
+    int parent = units.parent(used);
+    int around = parent < 0 ? -1 : found(parent, Kind.REFERS, others);
     if (!builder.knows(units.level(used), around, units.simpleName(used))) {
       throw new DoesNotFitException(units.name(used) + " is gone, but still used");
     }

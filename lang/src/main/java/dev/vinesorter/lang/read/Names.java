@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -164,7 +165,7 @@ public final class Names {
           for (Place one : above(at)) {
             found = found == null ? member(one, chain.get(0), 1) : found;
           }
-          at = found;
+          at = found == null ? ofNeighbour(at, chain.get(0)) : found;
           next = 1;
         } else {
           next = 0;
@@ -191,6 +192,7 @@ public final class Names {
     }
     for (; at != null && next < chain.size(); next++) {
       Place inside = member(at, chain.get(next), 0);
+      inside = inside == null ? ofNeighbour(at, chain.get(next)) : inside;
       if (inside == null) {
         // What another name for a library's type holds is not known; the name is used anyway.
         return isOtherName(at) && use.kind() == Kind.REFERS ? at : unknown(file, use, at);
@@ -694,6 +696,42 @@ public final class Names {
       }
     }
     return found;
+  }
+
+  /**
+   * What a thing has by a name from a neighbour's type that its own type extends: the nearest such
+   * type, which alone knows whether it has it. Null where it extends none.
+   */
+  private Place ofNeighbour(Place of, String name) {
+    if (rules.neighbours().isEmpty() || of.file() < 0) {
+      return null;
+    }
+    Decl decl = decl(of);
+    String written = decl.more().type();
+    Place type =
+        decl.sort() == Sort.TYPE
+            ? of
+            : written.isEmpty()
+                ? null
+                : chain(of.file(), of.decl(), Arrays.asList(written.split("\\.")));
+    Set<Place> seen = new LinkedHashSet<>();
+    if (type != null && type.file() >= 0 && decl(type).sort() == Sort.TYPE) {
+      seen.add(type);
+    }
+    for (List<Place> open = new ArrayList<>(seen); !open.isEmpty(); ) {
+      Place next = open.remove(0);
+      for (List<String> one : aboveWritten.getOrDefault(key(next.file(), next.decl()), List.of())) {
+        Place above = chain(next.file(), next.decl(), one);
+        if (above != null && above.isForeign()) {
+          List<String> full = List.of(above.folder().split("\\."));
+          if (neighbourCut(project, rules, full) == full.size() - 1) {
+            return Place.foreign(above.folder() + "." + name);
+          }
+        }
+      }
+      above(next).stream().filter(seen::add).forEach(open::add);
+    }
+    return null;
   }
 
   /** What another source has in a type that it opens as a namespace. */

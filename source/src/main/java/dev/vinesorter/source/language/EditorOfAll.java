@@ -64,35 +64,78 @@ final class EditorOfAll implements StepEditor {
     if (!result.outcome().accepted()) {
       return new Result(result.outcome(), survey);
     }
-    Joined joined = joined(survey, result, language, present, edited);
+    Joined joined = joined(new Work(survey, step, language, sources, edited), result);
     if (!joined.lost().isEmpty()) {
       return new Result(StepOutcome.refused(joined.lost()), survey);
     }
     sources.become(edited);
-    return new Result(withoutFollowed(result.outcome(), present, edited), joined.survey());
+    StepOutcome outcome = withoutFollowed(result.outcome(), present, edited);
+    if (outcome instanceof StepOutcome.Changed changed && !joined.unsure().isEmpty()) {
+      List<String> offers = new ArrayList<>(changed.offers());
+      offers.addAll(joined.unsure());
+      outcome = changed.with(changed.along(), offers);
+    }
+    return new Result(outcome, joined.survey());
   }
 
-  /** The whole after a step, or what others name and is lost. */
-  private record Joined(Survey survey, List<StepOutcome.Reason> lost) {}
+  /** The whole after a step, or what others name and is lost; and what to look at. */
+  private record Joined(Survey survey, List<StepOutcome.Reason> lost, List<String> unsure) {}
 
-  private Joined joined(
-      Survey survey, Result result, Language language, List<Language> present, Overlay edited) {
+  /**
+   * A step that a language carried out on its own sources.
+   *
+   * @param survey what was read before it, all languages together
+   * @param sources as they were before it
+   * @param edited the same after it
+   */
+  private record Work(
+      Survey survey, Step step, Language language, Overlay sources, Overlay edited) {}
+
+  private Joined joined(Work work, Result result) {
+    Survey survey = work.survey;
+    Step step = work.step;
+    Language language = work.language;
+    Overlay edited = work.edited;
+    List<Language> present = owners.among(edited.paths());
     List<Survey> parts = new ArrayList<>();
     for (Language one : present) {
       parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one::owns));
     }
     Survey foretold = LanguagePart.merged(present, parts, edited);
     Followed followed = new Followed(survey, foretold, language, edited);
+    Map<String, String> types = followed.moved();
+    if (step instanceof Step.Rename && survey.units().find(step.unit(), Level.TYPE) >= 0) {
+      types.put(step.unit(), step.after(step.unit()));
+    }
+    Neighbours neighbours = Neighbours.among(present);
+    List<String> unsure =
+        neighbours == null || neighbours.host() != language
+            ? List.of()
+            : followed.unsure(neighbours.guest(), types);
     List<StepOutcome.Reason> lost = followed.lost(Map.of());
     if (!lost.isEmpty()) {
-      Map<String, String> names = followed.moved();
-      Survey withNames = withNeighbour(names, present, parts, edited);
+      // A package that is renamed moves its types, which keep their simple names.
+      boolean renames =
+          step instanceof Step.Rename && survey.units().find(step.unit(), Level.PACKAGE) < 0;
+      Map<String, String> names = renames ? followed.renamed((Step.Rename) step) : followed.moved();
+      Map<String, SourceText> texts =
+          renames
+              ? followed.withNames(names, work.sources).orElse(null)
+              : moved(names, present, edited);
+      Survey withNames = names.isEmpty() ? null : withNeighbour(texts, present, parts, edited);
       if (withNames != null) {
         foretold = withNames;
         lost = new Followed(survey, foretold, language, edited).lost(names);
       }
     }
-    return new Joined(foretold, lost);
+    return new Joined(foretold, lost, unsure);
+  }
+
+  /** A neighbour's sources that name moved types by their new names; null where they cannot. */
+  private static Map<String, SourceText> moved(
+      Map<String, String> names, List<Language> present, Overlay edited) {
+    Neighbours neighbours = Neighbours.among(present);
+    return neighbours == null || names.isEmpty() ? null : neighbours.guest().follow(names, edited);
   }
 
   /** An outcome that does not tell of places in sources of a neighbour, which were followed. */
@@ -112,15 +155,13 @@ final class EditorOfAll implements StepEditor {
   }
 
   /**
-   * The survey once a neighbour's sources name types by their new names, which are written; null
-   * where that cannot be done.
+   * The survey once a neighbour's sources are written that name what they use by new names; null
+   * where there are none to write.
    */
   private Survey withNeighbour(
-      Map<String, String> names, List<Language> present, List<Survey> parts, Overlay edited) {
+      Map<String, SourceText> texts, List<Language> present, List<Survey> parts, Overlay edited) {
     Neighbours neighbours = Neighbours.among(present);
-    Map<String, SourceText> texts =
-        neighbours == null || names.isEmpty() ? null : neighbours.guest().follow(names, edited);
-    if (texts == null) {
+    if (neighbours == null || texts == null) {
       return null;
     }
     texts.forEach(edited::put);

@@ -122,46 +122,31 @@ record Neighbours(Language guest, Language host) {
   /** What the guest's uses of a library are, where that is the host's. */
   SurveyPatch.Others together(Survey guests, Survey hosts, SurveyPatch hostPatch) {
     Units units = guests.units();
-    Map<Integer, Integer> known = new HashMap<>();
-    return used -> known.computeIfAbsent(used, n -> real(units, n, hosts.units(), hostPatch));
+    HostMembers members = new HostMembers(hosts);
+    Map<Integer, Integer> read = new HashMap<>();
+    Map<Integer, Integer> written = new HashMap<>();
+    return new SurveyPatch.Others() {
+      @Override
+      public int unit(int used) {
+        return unit(used, Kind.REFERS);
+      }
+
+      @Override
+      public int unit(int used, Kind kind) {
+        boolean writes = kind == Kind.WRITES;
+        return (writes ? written : read)
+            .computeIfAbsent(used, n -> real(units, n, writes, members, hostPatch));
+      }
+    };
   }
 
-  private static int real(Units units, int used, Units hosts, SurveyPatch hostPatch) {
+  private static int real(
+      Units units, int used, boolean writes, HostMembers members, SurveyPatch hostPatch) {
     if (!units.has(used, Trait.FOREIGN) || units.level(used) == Level.PACKAGE) {
       return SurveyPatch.Others.NOBODY;
     }
-    int found = find(units, used, hosts);
+    int found = members.find(units, used, writes);
     return found < 0 ? SurveyPatch.Others.NOBODY : hostPatch.unit(found);
-  }
-
-  /** The host's unit of a name; of several methods of a name the first. */
-  private static int find(Units units, int used, Units hosts) {
-    String name = units.simpleName(used);
-    int around = units.parent(used);
-    if (units.level(around) == Level.PACKAGE) {
-      int type = hosts.find(units.name(used), Level.TYPE);
-      return type < 0 || hosts.has(type, Trait.FOREIGN) ? -1 : type;
-    }
-    int type = find(units, around, hosts);
-    if (type < 0 || hosts.level(type) != Level.TYPE) {
-      return type;
-    }
-    for (int child : hosts.children(type)) {
-      String own = hosts.simpleName(child);
-      if (own.equals(name) || own.startsWith(name + "(")) {
-        return child;
-      }
-    }
-    // A property of the guest stands for a getter and a setter of the host.
-    String capital = Character.toUpperCase(name.charAt(0)) + name.substring(1);
-    for (int child : hosts.children(type)) {
-      String own = hosts.simpleName(child);
-      if (own.startsWith("get" + capital + "(") || own.startsWith("is" + capital + "(")) {
-        return child;
-      }
-    }
-    // What it inherits is told by the type that it is reached through.
-    return type;
   }
 
   /** What was read of one of them, on its way into a whole. */
@@ -229,10 +214,20 @@ record Neighbours(Language guest, Language host) {
     }
     String text = sources.text(one.site().file()).text();
     String full = home + "." + one.name();
-    int end = Math.min(text.length(), one.site().end());
-    boolean qualified = text.startsWith(full, Math.max(0, end - full.length()));
-    return qualified
-        || text.contains("import " + full + ";")
-        || text.contains("import " + home + ".*;");
+    // Where the name stands may be told by a text before edits, so its place is not asked for.
+    return hasName(text, full) || text.contains("import " + home + ".*;");
+  }
+
+  private static boolean hasName(String text, String full) {
+    for (int at = text.indexOf(full); at >= 0; at = text.indexOf(full, at + 1)) {
+      int end = at + full.length();
+      boolean begins =
+          at == 0
+              || text.charAt(at - 1) != '.' && !Character.isJavaIdentifierPart(text.charAt(at - 1));
+      if (begins && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
+        return true;
+      }
+    }
+    return false;
   }
 }
