@@ -50,7 +50,7 @@ final class ShowCommand extends BaseCommand {
     }
     UnitCard card = UnitCard.of(survey, unit, view);
     List<Measures.Figure> figures =
-        Measures.of(survey, view, bench.trellis().limits()).figures().stream()
+        Measures.of(survey, view, bench.trellis().limits(), survey.units().level(unit)).stream()
             .filter(figure -> figure.unit() == unit)
             .toList();
     MisfitLines misfits = structure.misfits(bench, kept);

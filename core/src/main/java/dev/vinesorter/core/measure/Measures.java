@@ -85,6 +85,21 @@ public final class Measures {
     return new Measures(survey, collector.figures, collector::totals);
   }
 
+  /** The figures of the units on one level; the work for others is not done. */
+  public static List<Figure> of(Survey survey, View view, Limits limits, Level level) {
+    Collector collector = new Collector(survey, view, limits);
+    switch (level) {
+      case MEMBER -> collector.members();
+      case TYPE -> collector.types();
+      case PACKAGE -> collector.packages();
+      case MODULE -> collector.modules();
+      default -> {
+        // Files have no figures.
+      }
+    }
+    return List.copyOf(collector.figures);
+  }
+
   /** All figures, in the order of metrics and units. */
   public List<Figure> figures() {
     return figures;
