@@ -289,11 +289,28 @@ class LanguagesTest {
         --- app/src/salt/desk/Clerk.java
         package salt.desk;
 
+        /** Uses a salt.desk.Warm one. */
         class Clerk {
-          Object work(Desk desk) {
+          Object work(Desk desk, salt.desk.Warm warm) {
             return DeskKt.lay(desk);
           }
         }
+        --- app/src/salt/door/Door.java
+        package salt.door;
+
+        import salt.desk.*;
+        import salt.desk.Desk;
+
+        class Door {
+          Desk desk;
+          Warm warm;
+        }
+        --- warm.yaml
+        steps:
+          - move: salt.desk.Warm
+            into: salt.tools
+          - move: app/src/salt/desk/Desk.kt
+            into: salt.door
         --- move.yaml
         steps:
           - move: salt.press.Press
@@ -346,6 +363,26 @@ class LanguagesTest {
         .contains("import salt.press.Iron2\n")
         .contains("fun dry(press: Iron2): salt.press.Iron2? = if (press.isWarm) press else null");
     assertThat(renamed.get("app/src/salt/desk/Warm.kt")).contains("class Warm : Iron2() {");
+    comesBack(before);
+
+    Map<String, String> followed = applied("warm.yaml");
+    assertThat(followed.get("app/src/salt/desk/Clerk.java"))
+        .isEqualTo(
+            """
+            package salt.desk;
+
+            import salt.door.Desk;
+            import salt.door.DeskKt;
+
+            /** Uses a salt.tools.Warm one. */
+            class Clerk {
+              Object work(Desk desk, salt.tools.Warm warm) {
+                return DeskKt.lay(desk);
+              }
+            }
+            """);
+    assertThat(followed.get("app/src/salt/door/Door.java"))
+        .startsWith("package salt.door;\n\nimport salt.desk.*;\nimport salt.tools.Warm;\n\nclass");
     comesBack(before);
 
     Map<String, String> after = applied("move.yaml");

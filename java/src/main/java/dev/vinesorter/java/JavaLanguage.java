@@ -1,5 +1,6 @@
 package dev.vinesorter.java;
 
+import dev.vinesorter.java.code.NeighbourTypes;
 import dev.vinesorter.java.proof.InstructionProof;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.source.language.Language;
@@ -9,7 +10,10 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.read.SourceReader;
 import dev.vinesorter.source.text.Overlay;
+import dev.vinesorter.source.text.SourceText;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 
 /** Java, up to the version of the JDK that runs this, with what Maven builds say of it. */
 public final class JavaLanguage implements Language {
@@ -31,6 +35,23 @@ public final class JavaLanguage implements Language {
   @Override
   public StepEditor editor(Reading before, ReadOptions options) {
     return new JavaStepEditor(before, options);
+  }
+
+  @Override
+  public Map<String, SourceText> follow(Map<String, String> names, Overlay sources) {
+    Map<String, SourceText> found = new TreeMap<>();
+    for (String path : sources.paths()) {
+      SourceText old = path.endsWith(".java") ? sources.text(path) : null;
+      boolean may =
+          old != null
+              && names.keySet().stream()
+                  .anyMatch(one -> old.text().contains(one.substring(one.lastIndexOf('.') + 1)));
+      SourceText fresh = may ? NeighbourTypes.followed(old, names) : old;
+      if (may && !fresh.equals(old)) {
+        found.put(path, fresh);
+      }
+    }
+    return found;
   }
 
   @Override

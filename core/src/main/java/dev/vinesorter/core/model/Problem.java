@@ -11,4 +11,12 @@ package dev.vinesorter.core.model;
 public record Problem(String file, int line, String code, String message) {
   /** The code of what the compiler calls an error. */
   public static final String COMPILER = "compiler";
+
+  /** The code of such an error where the name is known to be of another language. */
+  public static final String OTHER_LANGUAGE = "other-language";
+
+  /** The same with another code. */
+  public Problem coded(String other) {
+    return new Problem(file, line, other, message);
+  }
 }

@@ -84,13 +84,17 @@ public final class Forecast {
 
   /**
    * The problems of a survey beyond those whose messages are known, each as often as it is. Where a
-   * symbol was missed does not count, nor how many files import a package that is missing.
+   * symbol was missed does not count, nor how many files import a package that is missing, nor
+   * names that another language is known to declare.
    */
   public static List<Problem> newProblems(List<String> known, Survey fresh) {
     Map<String, Integer> left = new HashMap<>();
     known.forEach(message -> left.merge(plain(message), 1, Integer::sum));
     List<Problem> found = new ArrayList<>();
     for (Problem problem : fresh.problems()) {
+      if (problem.code().equals(Problem.OTHER_LANGUAGE)) {
+        continue;
+      }
       String message = plain(problem.message());
       boolean again = left.containsKey(message) && MISSING.matcher(message).matches();
       if (!again && left.merge(message, -1, Integer::sum) < 0) {

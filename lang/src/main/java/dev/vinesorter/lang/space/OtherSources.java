@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.source.text.SourceText;
 import java.util.HashSet;
@@ -14,8 +15,9 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
- * Sources of a language that sees the same namespaces, as Java sees those of Kotlin. They do not
- * follow yet, so a move that they would have to follow is refused.
+ * Sources of a language that sees the same namespaces, as Java sees those of Kotlin. They follow
+ * where a type goes, or a whole source; what is loose in a source is a member of a class there, so
+ * a move of that alone is refused where it may be named.
  */
 final class OtherSources {
   private final SpaceMove move;
@@ -51,21 +53,19 @@ final class OtherSources {
       for (int decl : goes.decls()) {
         Place top = Place.of(goes.file(), decl);
         String old = move.tops().space(top);
+        boolean type = move.outline(goes.file()).decls().get(decl).sort() == Sort.TYPE;
         boolean sees = space.equals(old) || text.contains(old + ".");
-        // What is loose is a member of a class that is called like its source.
-        for (String one :
-            sees ? Set.of(move.tops().own(top), loose(goes.file())) : Set.<String>of()) {
-          int at = whole(text, one);
-          if (at >= 0) {
-            Site site = SourceText.site(path, SourceText.lineStarts(text), at, at + one.length());
-            move.reasons()
-                .add(
-                    new Reason(
-                        RefusalCode.NOT_YET,
-                        path + " may name '" + one + "', and does not follow yet.",
-                        List.of(site)));
-            return;
-          }
+        int at = type || goes.whole() || !sees ? -1 : whole(text, loose(goes.file()));
+        if (at >= 0) {
+          String one = loose(goes.file());
+          Site site = SourceText.site(path, SourceText.lineStarts(text), at, at + one.length());
+          move.reasons()
+              .add(
+                  new Reason(
+                      RefusalCode.NOT_YET,
+                      path + " may name '" + one + "', and does not follow yet.",
+                      List.of(site)));
+          return;
         }
       }
     }

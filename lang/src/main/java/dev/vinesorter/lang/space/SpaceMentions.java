@@ -65,9 +65,13 @@ final class SpaceMentions {
 
   private void look(String path, Set<String> old) {
     String text = edited.text(path).text();
+    String end = move.rules().neighbours();
+    // A neighbour's code and comments follow; what it has in quotes does not.
+    boolean follows = !end.isEmpty() && path.endsWith(end);
     for (String one : old) {
       for (int at = text.indexOf(one); at >= 0; at = text.indexOf(one, at + 1)) {
-        if (Written.isWhole(text, at, at + one.length())) {
+        boolean quoted = at > 0 && text.charAt(at - 1) == '"';
+        if (Written.isWhole(text, at, at + one.length()) && (quoted || !follows)) {
           Site site = SourceText.site(path, SourceText.lineStarts(text), at, at + one.length());
           found.add(
               path + ":" + site.line() + " names " + one + "; look whether it has to follow.");

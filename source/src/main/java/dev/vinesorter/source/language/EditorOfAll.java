@@ -117,25 +117,30 @@ final class EditorOfAll implements StepEditor {
       // A package that is renamed moves its types, which keep their simple names.
       boolean renames =
           step instanceof Step.Rename && survey.units().find(step.unit(), Level.PACKAGE) < 0;
-      Map<String, String> names = renames ? followed.renamed((Step.Rename) step) : followed.moved();
-      Map<String, SourceText> texts =
+      boolean ofGuest = neighbours != null && neighbours.guest() == language;
+      Map<String, String> names =
           renames
-              ? followed.withNames(names, work.sources).orElse(null)
-              : moved(names, present, edited);
-      Survey withNames = names.isEmpty() ? null : withNeighbour(texts, present, parts, edited);
+              ? followed.renamed((Step.Rename) step)
+              : ofGuest ? followed.goneElsewhere() : followed.moved();
+      Map<String, SourceText> texts =
+          neighbours == null
+              ? null
+              : renames
+                  ? followed.withNames(names, work.sources).orElse(null)
+                  : ofGuest
+                      ? neighbours.host().follow(followed.asWritten(names), edited)
+                      : neighbours.guest().follow(names, edited);
+      Language other = ofGuest ? neighbours.host() : neighbours == null ? null : neighbours.guest();
+      Survey withNames =
+          names.isEmpty() || texts == null
+              ? null
+              : withNeighbour(other, texts, present, parts, edited);
       if (withNames != null) {
         foretold = withNames;
         lost = new Followed(survey, foretold, language, edited).lost(names);
       }
     }
     return new Joined(foretold, lost, unsure);
-  }
-
-  /** A neighbour's sources that name moved types by their new names; null where they cannot. */
-  private static Map<String, SourceText> moved(
-      Map<String, String> names, List<Language> present, Overlay edited) {
-    Neighbours neighbours = Neighbours.among(present);
-    return neighbours == null || names.isEmpty() ? null : neighbours.guest().follow(names, edited);
   }
 
   /** An outcome that does not tell of places in sources of a neighbour, which were followed. */
@@ -154,18 +159,14 @@ final class EditorOfAll implements StepEditor {
             .toList());
   }
 
-  /**
-   * The survey once a neighbour's sources are written that name what they use by new names; null
-   * where there are none to write.
-   */
+  /** The survey once a neighbour's sources are written that name what they use by new names. */
   private Survey withNeighbour(
-      Map<String, SourceText> texts, List<Language> present, List<Survey> parts, Overlay edited) {
-    Neighbours neighbours = Neighbours.among(present);
-    if (neighbours == null || texts == null) {
-      return null;
-    }
+      Language guest,
+      Map<String, SourceText> texts,
+      List<Language> present,
+      List<Survey> parts,
+      Overlay edited) {
     texts.forEach(edited::put);
-    Language guest = neighbours.guest();
     Set<String> changed = new TreeSet<>(edited.changed().keySet());
     changed.removeIf(path -> !guest.owns(path));
     Reading fresh =

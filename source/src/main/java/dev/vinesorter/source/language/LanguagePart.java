@@ -10,6 +10,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Memo;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -39,7 +40,12 @@ final class LanguagePart {
             builder,
             file -> units.level(file) == Level.FILE && owned.test(units.name(file)));
     finish(patch, neighbours == null ? SurveyPatch.Others.NONE : neighbours.apart(whole, builder));
-    whole.problems().stream().filter(one -> owned.test(one.file())).forEach(builder::problem);
+    for (Problem one : whole.problems()) {
+      if (owned.test(one.file())) {
+        boolean bound = one.code().equals(Problem.OTHER_LANGUAGE);
+        builder.problem(bound ? one.coded(Problem.COMPILER) : one);
+      }
+    }
     return builder.build();
   }
 
@@ -73,10 +79,23 @@ final class LanguagePart {
               : SurveyPatch.Others.NONE;
       finish(patches.get(n), n == host ? Neighbours.without(bound) : others);
     }
-    List<Problem> problems = new ArrayList<>();
-    parts.forEach(part -> problems.addAll(part.problems()));
-    problems.forEach(builder::problem);
+    Set<List<Object>> lines = new HashSet<>();
+    bound.forEach(one -> lines.add(List.of(one.site().file(), one.site().line())));
+    for (Survey part : parts) {
+      for (Problem problem : part.problems()) {
+        boolean elsewhere =
+            isMissing(problem) && lines.contains(List.of(problem.file(), problem.line()));
+        builder.problem(elsewhere ? problem.coded(Problem.OTHER_LANGUAGE) : problem);
+      }
+    }
     return builder.build();
+  }
+
+  /** Whether a compiler says that it does not know a name. */
+  private static boolean isMissing(Problem problem) {
+    return problem.code().equals(Problem.COMPILER)
+        && (problem.message().startsWith("cannot find symbol")
+            || problem.message().endsWith("does not exist"));
   }
 
   private static void finish(SurveyPatch patch, SurveyPatch.Others others) {

@@ -55,8 +55,13 @@ record Neighbours(Language guest, Language host) {
     return new SurveyPatch.Others() {
       @Override
       public int unit(int used) {
+        return unit(used, Kind.REFERS);
+      }
+
+      @Override
+      public int unit(int used, Kind kind) {
         if (isHost(units, used)) {
-          return placeholder(units, used, builder);
+          return placeholder(units, used, kind, builder);
         }
         return isGuest(units, used) ? LEFT_OUT : NOBODY;
       }
@@ -70,7 +75,7 @@ record Neighbours(Language guest, Language host) {
   }
 
   /** How the host names a type of the guest: what is loose is of a class called like its file. */
-  private static String hostName(Units units, int type) {
+  static String hostName(Units units, int type) {
     String name = units.simpleName(type);
     String path = units.name(units.fileOf(type));
     String file = path.substring(path.lastIndexOf('/') + 1);
@@ -79,8 +84,8 @@ record Neighbours(Language guest, Language host) {
         : name;
   }
 
-  /** A unit as if it belonged to a library. */
-  private static int placeholder(Units units, int unit, SurveyBuilder builder) {
+  /** A unit as if it belonged to a library; an accessor that is a property is called like that. */
+  private static int placeholder(Units units, int unit, Kind kind, SurveyBuilder builder) {
     int around = units.parent(unit);
     if (units.level(unit) == Level.TYPE && units.level(around) == Level.FILE) {
       int home = builder.unit(Level.PACKAGE, -1, units.name(units.packageOf(unit)));
@@ -91,15 +96,31 @@ record Neighbours(Language guest, Language host) {
     if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
       return SurveyPatch.Others.NOBODY;
     }
-    String name = units.simpleName(unit);
-    int open = name.indexOf('(');
+    String name = HostMembers.bare(units.simpleName(unit));
+    String property =
+        !units.has(unit, Trait.METHOD)
+            ? ""
+            : kind == Kind.READS
+                ? Property.of(name)
+                : kind == Kind.WRITES ? written(units, around, name) : "";
     int made =
         builder.unit(
             units.level(unit) == Level.TYPE ? Level.TYPE : Level.MEMBER,
-            placeholder(units, around, builder),
-            open < 0 ? name : name.substring(0, open));
+            placeholder(units, around, Kind.REFERS, builder),
+            property.isEmpty() ? name : property);
     builder.traits(made, Trait.FOREIGN.bit());
     return made;
+  }
+
+  /** The property that a setter of a type writes. */
+  private static String written(Units units, int type, String setter) {
+    for (int child : units.children(type)) {
+      String property = Property.of(HostMembers.bare(units.simpleName(child)));
+      if (!property.isEmpty() && Property.setter(property).equals(setter)) {
+        return property;
+      }
+    }
+    return "";
   }
 
   // ---- together
