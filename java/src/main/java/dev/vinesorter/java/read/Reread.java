@@ -172,7 +172,9 @@ public final class Reread {
         || problem.message().startsWith("cannot access")
         || problem.message().contains("class file for")
         || problem.message().startsWith("cyclic inheritance")
-        || problem.message().startsWith("duplicate class");
+        || problem.message().startsWith("duplicate class")
+        || problem.message().startsWith("class ")
+            && problem.message().contains(" is already defined in ");
   }
 
   private Reading read(

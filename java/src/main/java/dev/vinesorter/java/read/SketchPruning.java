@@ -79,8 +79,10 @@ public final class SketchPruning {
     Set<String> packages = new HashSet<>();
     Set<String> atHand = new HashSet<>();
     sources.forEach(source -> atHand.add(source.packageName()));
-    for (JavaFile source : sources) {
-      for (JavaHeader.Import one : JavaHeader.of(source.tokens()).imports()) {
+    for (JavaFile source : sketches.isEmpty() ? List.<JavaFile>of() : sources) {
+      JavaHeader header = JavaHeader.of(source.tokens());
+      qualifiers(source.tokens(), header.bodyToken(), packages);
+      for (JavaHeader.Import one : header.imports()) {
         if (one.onDemand()) {
           packages.add(one.name());
         } else if (!one.isStatic() && !atHand.contains(packageOf(one)) && pruning.isMissing(one)) {
@@ -90,6 +92,20 @@ public final class SketchPruning {
       }
     }
     return pruning.reached(packages);
+  }
+
+  /** Adds what stands before dots in the code, which may be packages that have to exist as well. */
+  private static void qualifiers(JavaTokens tokens, int from, Set<String> packages) {
+    for (int token = from; token < tokens.size(); token++) {
+      if (tokens.isWord(token) && !tokens.is(token - 1, ".")) {
+        StringBuilder name = new StringBuilder(tokens.text(token));
+        while (tokens.is(token + 1, ".") && tokens.isWord(token + 2)) {
+          packages.add(name.toString());
+          token += 2;
+          name.append('.').append(tokens.text(token));
+        }
+      }
+    }
   }
 
   private static String packageOf(JavaHeader.Import one) {

@@ -518,7 +518,9 @@ public final class Names {
     }
     // Inside of a type its name means it, though its constructors are called so, too.
     boolean own = type.file() >= 0 && decl(type).name().equals(name);
-    return own ? type : member(type, name, depth + 1);
+    // Types are not seen through what a function is for, and of a library's nobody knows its own.
+    boolean unknown = type != null && type.isForeign() && typesOnly;
+    return own ? type : unknown ? null : member(type, name, depth + 1);
   }
 
   private Place inside(int file, int decl, String name) {

@@ -137,15 +137,33 @@ final class Followed {
     Map<String, String> found = new TreeMap<>();
     eachUse(
         r -> {
-          String name = before.units().name(before.references().target(r));
-          String fresh = step.after(name);
-          int open = name.indexOf('(');
-          boolean bare = open >= 0 && fresh.indexOf('(') < 0;
-          if (!fresh.equals(name)) {
-            found.put(name, bare ? fresh + name.substring(open) : fresh);
+          for (int unit : overloads(before.references().target(r))) {
+            String name = before.units().name(unit);
+            String fresh = step.after(name);
+            int open = name.indexOf('(');
+            boolean bare = open >= 0 && fresh.indexOf('(') < 0;
+            if (!fresh.equals(name)) {
+              found.put(name, bare ? fresh + name.substring(open) : fresh);
+            }
           }
         });
     return found;
+  }
+
+  /** A unit, with the other methods of its type that have its bare name: any may be meant. */
+  private List<Integer> overloads(int unit) {
+    Units units = before.units();
+    if (units.level(unit) != Level.MEMBER) {
+      return List.of(unit);
+    }
+    List<Integer> all = new ArrayList<>(List.of(unit));
+    String bare = HostMembers.bare(units.simpleName(unit));
+    for (int other : units.children(units.parent(unit))) {
+      if (other != unit && HostMembers.bare(units.simpleName(other)).equals(bare)) {
+        all.add(other);
+      }
+    }
+    return all;
   }
 
   /** Calls for each use by other languages of what stands in sources of this one. */
@@ -249,10 +267,27 @@ final class Followed {
           int used = before.references().target(r);
           if (found.size() < MOST && !isAsItWas(used, names)) {
             found.add(reason(before.site(r), " names " + before.units().name(used)));
+          } else if (found.size() < MOST) {
+            boolean changes = changes(used, names);
+            for (int other : overloads(used)) {
+              if (changes(other, names) != changes) {
+                found.add(reason(before.site(r), " may name " + before.units().name(other)));
+                break;
+              }
+            }
           }
         });
     overriding(found, names);
     return found;
+  }
+
+  /** Whether a member has another simple name afterwards, or is not as it was. */
+  private boolean changes(int member, Map<String, String> names) {
+    String now = names.getOrDefault(before.units().name(member), "");
+    String bare = HostMembers.bare(now.substring(now.indexOf('#') + 1));
+    boolean renamed =
+        now.indexOf('#') >= 0 && !bare.equals(HostMembers.bare(before.units().simpleName(member)));
+    return renamed || !isThere(member, names);
   }
 
   private static Reason reason(Site site, String does) {
@@ -271,7 +306,7 @@ final class Followed {
           for (int member : units.children(above)) {
             int own = units.level(member) == Level.MEMBER ? named(type, member) : -1;
             boolean seen = own >= 0 && !units.has(member, Trait.PRIVATE);
-            if (seen && found.size() < MOST && !isThere(member, names)) {
+            if (seen && found.size() < MOST && changes(member, names)) {
               String does = " has " + units.name(own) + ", as it has " + units.name(member);
               found.add(reason(declared(own), does));
             }
@@ -333,10 +368,8 @@ final class Followed {
 
   /** Whether a member is there, under the name that its type has now, and is as it was. */
   private boolean isThere(int member, Map<String, String> names) {
-    String type = before.units().name(before.units().parent(member));
-    Map<String, String> ofType = names.containsKey(type) ? Map.of(type, names.get(type)) : Map.of();
-    int found = fresh(member, ofType);
-    return found >= 0 && isAlike(member, found, ofType);
+    int found = fresh(member, names);
+    return found >= 0 && isAlike(member, found, names);
   }
 
   private boolean isAlike(int used, int found, Map<String, String> names) {
@@ -344,7 +377,8 @@ final class Followed {
     Units now = after.units();
     return now.traits(found) == units.traits(used)
         && now.facts().parameters(found).equals(units.facts().parameters(used))
-        && now.type(found).equals(renamed(units.type(used), names));
+        && (now.type(found).equals(units.type(used))
+            || now.type(found).equals(renamed(units.type(used), names)));
   }
 
   /** A text with new simple names of types. */
@@ -459,11 +493,14 @@ final class Followed {
     return known;
   }
 
-  /** Whether a stretch is a whole name behind a dot or a colon. */
+  /** Whether a stretch is a whole name behind a dot or a colon, and not part of an import. */
   private static boolean isMember(String text, int at, int length) {
     int end = at + length;
+    int line = text.lastIndexOf('\n', at) + 1;
     boolean whole =
         at > 0
+            && !text.startsWith("import ", line)
+            && !text.startsWith("package ", line)
             && !Character.isJavaIdentifierPart(text.charAt(at - 1))
             && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)));
     int before = at - 1;
@@ -482,11 +519,12 @@ final class Followed {
   private int fresh(int used, Map<String, String> names) {
     Units units = before.units();
     String name = units.name(used);
-    String type = units.level(used) == Level.MEMBER ? units.name(units.parent(used)) : name;
-    String now =
-        names.containsKey(name)
-            ? names.get(name)
-            : names.getOrDefault(type, type) + name.substring(type.length());
+    String now = names.get(name);
+    for (int around = used; now == null && around >= 0; around = units.parent(around)) {
+      String outer = units.level(around) == Level.TYPE ? units.name(around) : "";
+      now = names.containsKey(outer) ? names.get(outer) + name.substring(outer.length()) : null;
+    }
+    now = now == null ? name : now;
     String key = units.level(used) + " ";
     int open = now.indexOf('(');
     String parameters = open < 0 ? "" : renamed(now.substring(open), names);

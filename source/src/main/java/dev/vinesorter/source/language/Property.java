@@ -4,14 +4,23 @@ package dev.vinesorter.source.language;
 final class Property {
   private Property() {}
 
-  /** The getter behind a property: {@code getHours} of {@code hours}, {@code isOpen} of itself. */
+  /**
+   * The getter behind a property: {@code getHours} of {@code hours}, {@code isOpen} of itself;
+   * empty for what is called like no property.
+   */
   static String getter(String property) {
-    return isOfTruth(property) ? property : "get" + capital(property);
+    return isOfTruth(property) ? property : isNone(property) ? "" : "get" + capital(property);
   }
 
-  /** The setter behind a property. */
+  /** The setter behind a property; empty for what is called like no property. */
   static String setter(String property) {
-    return "set" + (isOfTruth(property) ? property.substring(2) : capital(property));
+    return isOfTruth(property)
+        ? "set" + property.substring(2)
+        : isNone(property) ? "" : "set" + capital(property);
+  }
+
+  private static boolean isNone(String name) {
+    return name.isEmpty() || Character.isUpperCase(name.charAt(0));
   }
 
   /** The property that a getter makes; empty where it makes none. */
@@ -32,6 +41,6 @@ final class Property {
   }
 
   private static String capital(String name) {
-    return name.isEmpty() ? name : Character.toUpperCase(name.charAt(0)) + name.substring(1);
+    return Character.toUpperCase(name.charAt(0)) + name.substring(1);
   }
 }
