@@ -102,8 +102,9 @@ final class EditorOfAll implements StepEditor {
       parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one::owns));
     }
     Survey foretold = LanguagePart.merged(present, parts, edited);
-    Followed followed = new Followed(survey, foretold, language, edited);
-    Map<String, String> types = followed.moved();
+    StepEffect effect = new StepEffect(survey, foretold, language, edited);
+    NewNames now = new NewNames(effect);
+    Map<String, String> types = now.moved();
     if (step instanceof Step.Rename && survey.units().find(step.unit(), Level.TYPE) >= 0) {
       types.put(step.unit(), step.after(step.unit()));
     }
@@ -111,33 +112,23 @@ final class EditorOfAll implements StepEditor {
     List<String> unsure =
         neighbours == null || neighbours.host() != language
             ? List.of()
-            : followed.unsure(neighbours.guest(), types);
-    List<StepOutcome.Reason> lost = followed.lost(Map.of());
-    if (!lost.isEmpty()) {
+            : new UnsureNames(effect).unsure(neighbours.guest(), types);
+    List<StepOutcome.Reason> lost = new Followed(effect).lost(Map.of());
+    if (!lost.isEmpty() && neighbours != null) {
       // A package that is renamed moves its types, which keep their simple names.
       boolean renames =
           step instanceof Step.Rename && survey.units().find(step.unit(), Level.PACKAGE) < 0;
-      boolean ofGuest = neighbours != null && neighbours.guest() == language;
+      boolean ofGuest = neighbours.guest() == language;
       Map<String, String> names =
-          renames
-              ? followed.renamed((Step.Rename) step)
-              : ofGuest ? followed.goneElsewhere() : followed.moved();
+          renames ? now.renamed((Step.Rename) step) : ofGuest ? now.goneElsewhere() : now.moved();
+      Language other = ofGuest ? neighbours.host() : neighbours.guest();
       Map<String, SourceText> texts =
-          neighbours == null
-              ? null
-              : renames
-                  ? followed.withNames(names, work.sources).orElse(null)
-                  : ofGuest
-                      ? neighbours.host().follow(followed.asWritten(names), edited)
-                      : neighbours.guest().follow(names, edited);
-      Language other = ofGuest ? neighbours.host() : neighbours == null ? null : neighbours.guest();
-      Survey withNames =
-          names.isEmpty() || texts == null
-              ? null
-              : withNeighbour(other, texts, present, parts, edited);
-      if (withNames != null) {
-        foretold = withNames;
-        lost = new Followed(survey, foretold, language, edited).lost(names);
+          renames
+              ? new RenamedUses(effect).withNames(names, work.sources).orElse(Map.of())
+              : other.follow(ofGuest ? now.asWritten(names) : names, edited);
+      if (texts != null && !texts.isEmpty()) {
+        foretold = withOther(other, texts, present, parts, edited);
+        lost = new Followed(new StepEffect(survey, foretold, language, edited)).lost(names);
       }
     }
     return new Joined(foretold, lost, unsure);
@@ -159,22 +150,22 @@ final class EditorOfAll implements StepEditor {
             .toList());
   }
 
-  /** The survey once a neighbour's sources are written that name what they use by new names. */
-  private Survey withNeighbour(
-      Language guest,
+  /** The survey once sources of another language are written, which name what they use anew. */
+  private Survey withOther(
+      Language other,
       Map<String, SourceText> texts,
       List<Language> present,
       List<Survey> parts,
       Overlay edited) {
     texts.forEach(edited::put);
     Set<String> changed = new TreeSet<>(edited.changed().keySet());
-    changed.removeIf(path -> !guest.owns(path));
+    changed.removeIf(path -> !other.owns(path));
     Reading fresh =
-        guest
+        other
             .reader()
             .read(
-                edited, options, Progress.SILENT, LanguagePart.of(guest, present, before), changed);
-    parts.set(present.indexOf(guest), fresh.survey());
+                edited, options, Progress.SILENT, LanguagePart.of(other, present, before), changed);
+    parts.set(present.indexOf(other), fresh.survey());
     return LanguagePart.merged(present, parts, edited);
   }
 
