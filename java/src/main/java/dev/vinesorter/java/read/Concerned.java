@@ -52,15 +52,22 @@ record Concerned(Set<String> files) {
     Set<String> types = new TreeSet<>();
     HandedOn wide = new HandedOn(oldSketches, sketches, widely);
     Map<String, Set<String>> members = new TreeMap<>();
+    MovedSources moved = new MovedSources(oldSketches, sketches, widely ? Set.of() : changed);
+    FileGraph graph = moved.newPaths().isEmpty() ? null : FileGraph.of(old);
+    if (graph != null) {
+      moved.onlyFollowed(graph.users());
+    }
     for (String path : changed) {
       String was = oldSketches.get(path);
       String is = sketches.get(path);
       if ("".equals(is)) {
         return null;
       }
-      SketchChange change = SketchChange.between(was, is);
+      SketchChange change = SketchChange.between(moved.settled(was), moved.settled(is));
       types.addAll(change.types());
-      if (change.wide() && was != null) {
+      if (moved.newPaths().containsKey(path)) {
+        members.put(path, moved.members(path));
+      } else if (change.wide() && was != null) {
         wide.add(path, change.head());
       } else if (!change.names().isEmpty()) {
         members.put(path, change.names());
@@ -78,6 +85,14 @@ record Concerned(Set<String> files) {
     if (wide.isEmpty() && members.isEmpty() && types.isEmpty()) {
       return new Concerned(found);
     }
+    Set<String> followed = new TreeSet<>();
+    moved
+        .newPaths()
+        .keySet()
+        .forEach(
+            path -> followed.addAll(SketchChange.between(oldSketches.get(path), null).types()));
+    Set<String> handed = new TreeSet<>(types);
+    handed.removeAll(followed);
     Set<String> named = new TreeSet<>(types);
     for (String path : changed) {
       named.addAll(SketchChange.typeNames(oldSketches.get(path)));
@@ -92,12 +107,15 @@ record Concerned(Set<String> files) {
       if (!words.isEmpty() && has(sources, path, words)) {
         found.add(path);
         // Its declarations may mean something else now, and with them what uses them.
-        wide.name(path, words, true);
+        wide.name(path, broken.contains(path) ? named : handed, true);
       }
     }
 
     if (!wide.isEmpty() || !members.isEmpty()) {
-      FileGraph graph = FileGraph.of(old);
+      graph = graph == null ? FileGraph.of(old) : graph;
+      for (String path : moved.newPaths().keySet()) {
+        found.addAll(graph.users().getOrDefault(path, Set.of()));
+      }
       found.addAll(wide.users(graph.users(), graph.heirs()));
       Set<String> heirs = graph.usersOf(members.keySet(), true);
       found.addAll(heirs);

@@ -44,7 +44,7 @@ class RereadFoolsTest {
     return new Overlay(root, SourceWalk.of(root).files(), StandardCharsets.UTF_8);
   }
 
-  /** Writes the files with a mark; gives their paths. */
+  /** Writes the files with a mark, or deletes those without content; gives their paths. */
   private Set<String> write(String example, String mark) throws IOException {
     Set<String> paths = new TreeSet<>();
     for (String part : example.split("(?m)^(?=--- |\\+\\+\\+ |=== )")) {
@@ -52,7 +52,11 @@ class RereadFoolsTest {
         int line = part.indexOf('\n');
         String path = part.substring(4, line);
         Files.createDirectories(folder.resolve(path).getParent());
-        Files.writeString(folder.resolve(path), part.substring(line + 1));
+        if (part.substring(line).isBlank()) {
+          Files.delete(folder.resolve(path));
+        } else {
+          Files.writeString(folder.resolve(path), part.substring(line + 1));
+        }
         paths.add(path);
       }
     }
