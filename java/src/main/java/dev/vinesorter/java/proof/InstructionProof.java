@@ -1,11 +1,6 @@
 package dev.vinesorter.java.proof;
 
-import dev.vinesorter.core.model.Kind;
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Problem;
-import dev.vinesorter.core.model.References;
-import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.compile.ClassGeneration;
 import dev.vinesorter.java.compile.ClassSink;
@@ -21,9 +16,7 @@ import dev.vinesorter.source.plan.Rehearsal;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -38,8 +31,8 @@ import java.util.function.Predicate;
  * Whether edited sources do what they did, told by what the compiler writes for them before and
  * after: the same instructions in every member but those that a step says it rewrites.
  *
- * <p>It knows nothing of how a step was made. What was edited is compiled, with the classes that it
- * extends; all else is known by its sketches. Sources that do not compile before are outside.
+ * <p>It knows nothing of how a step was made. What was edited is compiled; all else is known by its
+ * stubs or sketches. Sources that do not compile before are outside.
  */
 public final class InstructionProof implements CompiledProof {
   private final Overlay sources;
@@ -61,7 +54,7 @@ public final class InstructionProof implements CompiledProof {
             });
     // Read now: by the time they are compiled, the edits may have been written.
     Map<String, String> texts = new HashMap<>();
-    withSuperclasses(before.survey(), edited).forEach(path -> texts.put(path, original(path)));
+    edited.forEach(path -> texts.put(path, original(path)));
     this.old = CompletableFuture.supplyAsync(() -> compiled(before, edited, texts::get));
   }
 
@@ -140,7 +133,7 @@ public final class InstructionProof implements CompiledProof {
   private record Compiled(
       Map<String, ClassSink.Written> classes, Set<String> broken, boolean whole) {}
 
-  /** The class files of some sources, compiled with the classes that they extend. */
+  /** The class files of some sources; the compiler knows all others by stubs. */
   private static Compiled compiled(Reading reading, Set<String> paths, Texts texts) {
     Set<String> broken = new HashSet<>();
     for (Problem problem : reading.survey().problems()) {
@@ -148,22 +141,20 @@ public final class InstructionProof implements CompiledProof {
     }
     Set<String> wanted = new TreeSet<>(paths);
     wanted.removeAll(broken);
-    Set<String> given = withSuperclasses(reading.survey(), wanted);
-    given.removeAll(broken);
     broken.retainAll(paths);
-    if (given.isEmpty()) {
+    if (wanted.isEmpty()) {
       return new Compiled(Map.of(), broken, true);
     }
     List<JavaFile> files = new ArrayList<>();
-    for (String path : given) {
+    for (String path : wanted) {
       String text = texts.of(path);
       files.add(new JavaFile(path, text, JavaTokens.of(text), "", "", "", false, false, false));
     }
     Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
     List<String> classpath = SourceScan.classpath(sketches.remove(SourceScan.CLASSPATH));
     Map<String, byte[]> stubs = new TreeMap<>(reading.memo().blocks());
-    stubs.keySet().removeAll(given);
-    sketches.keySet().removeAll(given);
+    stubs.keySet().removeAll(wanted);
+    sketches.keySet().removeAll(wanted);
     sketches.keySet().removeAll(stubs.keySet());
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =
@@ -176,35 +167,7 @@ public final class InstructionProof implements CompiledProof {
           return null;
         });
     Map<String, ClassSink.Written> classes = new TreeMap<>(sink.classes());
-    classes.values().removeIf(written -> !wanted.contains(written.path()));
     boolean whole = problems.isEmpty();
     return new Compiled(classes, broken, whole);
-  }
-
-  /** The compiler wants whole superclasses, not sketches, before it writes a class. */
-  private static Set<String> withSuperclasses(Survey survey, Set<String> paths) {
-    Units units = survey.units();
-    References references = survey.references();
-    Map<String, Integer> fileOf = new HashMap<>();
-    for (int unit = 0; unit < units.size(); unit++) {
-      if (units.level(unit) == Level.FILE) {
-        fileOf.put(units.name(unit), unit);
-      }
-    }
-    Set<String> all = new TreeSet<>(paths);
-    Deque<String> open = new ArrayDeque<>(paths);
-    while (!open.isEmpty()) {
-      Integer file = fileOf.get(open.pop());
-      for (int unit : file == null ? List.<Integer>of() : units.withAllInside(file)) {
-        for (int r = references.row(unit); r < references.row(unit + 1); r++) {
-          int used = references.target(r);
-          boolean above = references.kind(r) == Kind.EXTENDS && units.fileOf(used) >= 0;
-          if (above && all.add(units.name(units.fileOf(used)))) {
-            open.push(units.name(units.fileOf(used)));
-          }
-        }
-      }
-    }
-    return all;
   }
 }
