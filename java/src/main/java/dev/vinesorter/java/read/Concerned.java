@@ -47,23 +47,74 @@ record Concerned(Set<String> files) {
       Map<String, String> sketches,
       Set<String> changed,
       Overlay sources) {
-    Set<String> packages = packages(oldSketches);
-    Set<String> packagesNow = packages(sketches);
-    Set<String> types = new TreeSet<>();
-    HandedOn wide = new HandedOn(oldSketches, sketches, widely);
-    Map<String, Set<String>> members = new TreeMap<>();
-    MovedSources moved = new MovedSources(oldSketches, sketches, widely ? Set.of() : changed);
-    FileGraph graph = moved.newPaths().isEmpty() ? null : FileGraph.of(old);
-    if (graph != null) {
-      moved.onlyFollowed(graph.users());
+    if (changed.stream().anyMatch(path -> "".equals(sketches.get(path)))) {
+      return null;
     }
-    for (String path : changed) {
-      String was = oldSketches.get(path);
-      String is = sketches.get(path);
-      if ("".equals(is)) {
-        return null;
+    return new Concerned(new Search(widely, old, oldSketches, sketches, changed, sources).run());
+  }
+
+  /** One search, from what changed to who is concerned. */
+  private static final class Search {
+    private final boolean widely;
+    private final Survey old;
+    private final Map<String, String> oldSketches;
+    private final Map<String, String> sketches;
+    private final Set<String> changed;
+    private final Overlay sources;
+    private final HandedOn wide;
+    private final MovedSources moved;
+
+    /** Simple names of types that came or went, and last segments of packages that did. */
+    private final Set<String> types = new TreeSet<>();
+
+    /** Names of members that changed, where nothing else did, by source. */
+    private final Map<String, Set<String>> members = new TreeMap<>();
+
+    private final Set<String> found = new TreeSet<>();
+    private FileGraph graph;
+
+    Search(
+        boolean widely,
+        Survey old,
+        Map<String, String> oldSketches,
+        Map<String, String> sketches,
+        Set<String> changed,
+        Overlay sources) {
+      this.widely = widely;
+      this.old = old;
+      this.oldSketches = oldSketches;
+      this.sketches = sketches;
+      this.changed = changed;
+      this.sources = sources;
+      this.wide = new HandedOn(oldSketches, sketches, widely);
+      this.moved = new MovedSources(oldSketches, sketches, widely ? Set.of() : changed);
+    }
+
+    private FileGraph graph() {
+      if (graph == null) {
+        graph = FileGraph.of(old);
       }
-      SketchChange change = SketchChange.between(moved.settled(was), moved.settled(is));
+      return graph;
+    }
+
+    Set<String> run() {
+      if (!moved.newPaths().isEmpty()) {
+        moved.onlyFollowed(graph().users());
+      }
+      changed.forEach(this::changes);
+      packages();
+      if (!wide.isEmpty() || !members.isEmpty() || !types.isEmpty()) {
+        byNames();
+        byUses();
+      }
+      found.removeIf(path -> changed.contains(path) || !sketches.containsKey(path));
+      return found;
+    }
+
+    private void changes(String path) {
+      String was = oldSketches.get(path);
+      SketchChange change =
+          SketchChange.between(moved.settled(was), moved.settled(sketches.get(path)));
       types.addAll(change.types());
       if (moved.newPaths().containsKey(path)) {
         members.put(path, moved.members(path));
@@ -73,56 +124,58 @@ record Concerned(Set<String> files) {
         members.put(path, change.names());
       }
     }
-    // A package that comes or goes makes names with its last segment mean something else.
-    for (Set<String> side : List.of(packages, packagesNow)) {
-      for (String name : side) {
-        if (!packages.contains(name) || !packagesNow.contains(name)) {
-          types.add(name.substring(name.lastIndexOf('.') + 1));
+
+    /** A package that comes or goes makes names with its last segment mean something else. */
+    private void packages() {
+      Set<String> before = Concerned.packages(oldSketches);
+      Set<String> after = Concerned.packages(sketches);
+      for (Set<String> side : List.of(before, after)) {
+        for (String name : side) {
+          if (!before.contains(name) || !after.contains(name)) {
+            types.add(name.substring(name.lastIndexOf('.') + 1));
+          }
         }
       }
     }
-    Set<String> found = new TreeSet<>();
-    if (wide.isEmpty() && members.isEmpty() && types.isEmpty()) {
-      return new Concerned(found);
-    }
-    Set<String> followed = new TreeSet<>();
-    moved
-        .newPaths()
-        .keySet()
-        .forEach(
-            path -> followed.addAll(SketchChange.between(oldSketches.get(path), null).types()));
-    Set<String> handed = new TreeSet<>(types);
-    handed.removeAll(followed);
-    Set<String> named = new TreeSet<>(types);
-    for (String path : changed) {
-      named.addAll(SketchChange.typeNames(oldSketches.get(path)));
-      named.addAll(SketchChange.typeNames(sketches.get(path)));
-      named.addAll(members.getOrDefault(path, Set.of()));
-    }
 
-    // What could not be bound leaves no trace in the survey, so names have to do.
-    Set<String> broken = broken(old);
-    for (String path : sketches.keySet()) {
-      Set<String> words = broken.contains(path) ? named : types;
-      if (!words.isEmpty() && has(sources, path, words)) {
-        found.add(path);
-        // Its declarations may mean something else now, and with them what uses them.
-        wide.name(path, broken.contains(path) ? named : handed, true);
-      }
-    }
-
-    if (!wide.isEmpty() || !members.isEmpty()) {
-      graph = graph == null ? FileGraph.of(old) : graph;
+    /** Sources in which a name may stand for what came or went, and who that is handed on to. */
+    private void byNames() {
+      Set<String> handed = new TreeSet<>(types);
       for (String path : moved.newPaths().keySet()) {
-        found.addAll(graph.users().getOrDefault(path, Set.of()));
+        handed.removeAll(SketchChange.between(oldSketches.get(path), null).types());
       }
-      found.addAll(wide.users(graph.users(), graph.heirs()));
-      Set<String> heirs = graph.usersOf(members.keySet(), true);
-      found.addAll(heirs);
+      Set<String> named = new TreeSet<>(types);
+      for (String path : changed) {
+        named.addAll(SketchChange.typeNames(oldSketches.get(path)));
+        named.addAll(SketchChange.typeNames(sketches.get(path)));
+        named.addAll(members.getOrDefault(path, Set.of()));
+      }
+      // What could not be bound leaves no trace in the survey, so names have to do.
+      Set<String> broken = broken(old);
+      for (String path : sketches.keySet()) {
+        boolean unsure = broken.contains(path);
+        Set<String> words = unsure ? named : types;
+        if (!words.isEmpty() && has(sources, path, words)) {
+          found.add(path);
+          // Its declarations may mean something else now, and with them what uses them.
+          wide.name(path, unsure ? named : handed, true);
+        }
+      }
+    }
+
+    private void byUses() {
+      if (wide.isEmpty() && members.isEmpty()) {
+        return;
+      }
+      for (String path : moved.newPaths().keySet()) {
+        found.addAll(graph().users().getOrDefault(path, Set.of()));
+      }
+      found.addAll(wide.users(graph().users(), graph().heirs()));
+      found.addAll(graph().usersOf(members.keySet(), true));
       for (Map.Entry<String, Set<String>> one : members.entrySet()) {
         Set<String> users =
             widely
-                ? graph.usersOf(Set.of(one.getKey()), false)
+                ? graph().usersOf(Set.of(one.getKey()), false)
                 : MemberUsers.of(old, one.getKey(), one.getValue());
         for (String user : users) {
           if (!found.contains(user) && has(sources, user, one.getValue())) {
@@ -131,9 +184,6 @@ record Concerned(Set<String> files) {
         }
       }
     }
-
-    found.removeIf(path -> changed.contains(path) || !sketches.containsKey(path));
-    return new Concerned(found);
   }
 
   /** Files with names that could not be bound, or with errors. */
