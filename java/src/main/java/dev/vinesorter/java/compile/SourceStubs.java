@@ -14,6 +14,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
+import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
 
 /**
@@ -111,8 +112,8 @@ public final class SourceStubs {
     Map<String, byte[]> found = new HashMap<>();
     Map<String, String> odd = new TreeMap<>();
     ByteArrayInputStream behind = new ByteArrayInputStream(packed, from, packed.length - from);
-    try (DataInputStream in =
-        new DataInputStream(new InflaterInputStream(behind, new java.util.zip.Inflater(true)))) {
+    Inflater inflater = new Inflater(true);
+    try (DataInputStream in = new DataInputStream(new InflaterInputStream(behind, inflater))) {
       for (String name : names) {
         byte[] bytes = new byte[in.readInt()];
         in.readFully(bytes);
@@ -123,6 +124,8 @@ public final class SourceStubs {
       }
     } catch (IOException e) {
       throw cutShort(e);
+    } finally {
+      inflater.end();
     }
     oddNames = odd;
     classes = found;

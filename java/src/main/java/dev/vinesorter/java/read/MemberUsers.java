@@ -2,6 +2,7 @@ package dev.vinesorter.java.read;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -62,7 +63,8 @@ final class MemberUsers {
     used.addAll(below);
     for (int type : kin) {
       for (int member : type < 0 ? new int[0] : units.children(type)) {
-        if (units.level(member) == Level.MEMBER && names.contains(bare(member))) {
+        if (units.level(member) == Level.MEMBER
+            && names.contains(MemberNames.bare(units.simpleName(member)))) {
           used.add(member);
         }
       }
@@ -77,12 +79,6 @@ final class MemberUsers {
       }
     }
     return users;
-  }
-
-  private String bare(int member) {
-    String signature = units.simpleName(member);
-    int parameters = signature.indexOf('(');
-    return parameters < 0 ? signature : signature.substring(0, parameters);
   }
 
   /** The types among some units, with all that come of them step by step. */

@@ -80,7 +80,7 @@ public final class Overriding {
   private ExecutableElement overridden(
       ExecutableElement method, TypeElement in, TypeElement owner) {
     String name = method.getSimpleName().toString();
-    for (ExecutableElement candidate : methods(in).getOrDefault(name, List.of())) {
+    for (ExecutableElement candidate : named(in, name)) {
       if (candidate.getParameters().size() == method.getParameters().size()
           && elements.overrides(method, candidate, owner)) {
         return candidate;
@@ -99,7 +99,7 @@ public final class Overriding {
     while (!queue.isEmpty()) {
       TypeElement at = queue.remove();
       if (seen.add(at)) {
-        for (ExecutableElement method : methods(at).getOrDefault(name, List.of())) {
+        for (ExecutableElement method : named(at, name)) {
           if (method.getParameters().isEmpty()) {
             return method;
           }

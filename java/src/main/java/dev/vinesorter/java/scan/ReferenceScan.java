@@ -207,17 +207,17 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
         implicitSuper(method, builder.nameAt(declared));
       }
     }
-    members(node, node.getMembers());
+    members(node);
     user = around;
     return null;
   }
 
-  private void members(ClassTree body, List<? extends Tree> members) {
+  private void members(ClassTree body) {
     Element type = element(body);
     if (type != null) {
       classes.push(type);
     }
-    scan(members, null);
+    scan(body.getMembers(), null);
     if (type != null) {
       classes.pop();
     }
@@ -415,14 +415,13 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
       }
       return null;
     }
-    named(tied.of(element, around(element)), token, true);
+    named(TiedMethods.mayBe(element) ? tied.of(element, around(element)) : element, token, true);
     return null;
   }
 
   /** The type of the class around in which a method named by itself was found, or null. */
   private TypeMirror around(Element method) {
-    if (method.getKind() == ElementKind.METHOD
-        && method.getEnclosingElement() instanceof TypeElement owner) {
+    if (method.getEnclosingElement() instanceof TypeElement owner) {
       for (Element type : classes) {
         if (overriding.isBelow(type.asType(), owner.asType())) {
           return type.asType();
@@ -468,7 +467,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
       named(element, token, declarer != null && declarer != around);
       return typeQualifier(qualifier, declarer);
     }
-    Element member = tied.of(element, typeOf(qualifier));
+    Element member = TiedMethods.mayBe(element) ? tied.of(element, typeOf(qualifier)) : element;
     named(member, token, reachedIndirectly(member, qualifier, token));
     return expression(qualifier);
   }
@@ -649,7 +648,7 @@ public final class ReferenceScan extends TreeScanner<Void, Void> {
     ClassTree body = node.getClassBody();
     if (body != null) {
       scan(body.getModifiers(), p);
-      members(body, body.getMembers());
+      members(body);
     }
     return null;
   }

@@ -38,17 +38,19 @@ final class TiedMethods {
     this.overriding = overriding;
   }
 
+  /** Whether a member is of a sort of which there can be several, so that its site matters. */
+  static boolean mayBe(Element bound) {
+    return bound.getKind() == ElementKind.METHOD
+        && bound.getModifiers().contains(Modifier.ABSTRACT);
+  }
+
   /**
    * The method that stands for a member the compiler bound; other members stand for themselves.
    *
    * @param site the type in which the member was looked up; null where that is not known
    */
   Element of(Element bound, TypeMirror site) {
-    boolean tied =
-        site != null
-            && bound.getKind() == ElementKind.METHOD
-            && bound.getModifiers().contains(Modifier.ABSTRACT);
-    if (!tied) {
+    if (site == null || !mayBe(bound)) {
       return bound;
     }
     ExecutableElement method = (ExecutableElement) bound;

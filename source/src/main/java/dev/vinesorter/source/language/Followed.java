@@ -2,6 +2,7 @@ package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
@@ -96,15 +97,15 @@ final class Followed {
     Units units = before.units();
     int file = units.fileOf(unit);
     int at = units.nameAt(unit) < 0 ? units.begin(unit) : units.nameAt(unit);
-    int end = at + HostMembers.bare(units.simpleName(unit)).length();
+    int end = at + MemberNames.bare(units.simpleName(unit)).length();
     return new Site(units.name(file), units.line(file, at), units.column(file, at), at, end);
   }
 
   /** The member of a type that has the bare name of another member, or -1. */
   private int named(int type, int member) {
-    String wanted = HostMembers.bare(before.units().simpleName(member));
+    String wanted = MemberNames.bare(before.units().simpleName(member));
     for (int own : before.units().children(type)) {
-      if (HostMembers.bare(before.units().simpleName(own)).equals(wanted)) {
+      if (MemberNames.bare(before.units().simpleName(own)).equals(wanted)) {
         return own;
       }
     }

@@ -2,6 +2,7 @@ package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -59,7 +60,7 @@ final class HostMembers {
   private int declared(int type, String name, boolean writes) {
     int hidden = -1;
     for (int child : hosts.children(type)) {
-      if (bare(hosts.simpleName(child)).equals(name)) {
+      if (MemberNames.bare(hosts.simpleName(child)).equals(name)) {
         boolean isSeen = !hosts.has(child, Trait.PRIVATE) || hosts.level(child) != Level.MEMBER;
         if (isSeen && !(writes && hosts.has(child, Trait.METHOD))) {
           return child;
@@ -69,16 +70,10 @@ final class HostMembers {
     }
     String accessor = writes ? Property.setter(name) : Property.getter(name);
     for (int child : hosts.children(type)) {
-      if (bare(hosts.simpleName(child)).equals(accessor)) {
+      if (MemberNames.bare(hosts.simpleName(child)).equals(accessor)) {
         return child;
       }
     }
     return hidden;
-  }
-
-  /** A member's name without parameters. */
-  static String bare(String signature) {
-    int open = signature.indexOf('(');
-    return open < 0 ? signature : signature.substring(0, open);
   }
 }

@@ -2,6 +2,7 @@ package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.SurveyBuilder;
 import dev.vinesorter.core.model.SurveyPatch;
@@ -96,7 +97,7 @@ record Neighbours(Language guest, Language host) {
     if (units.level(unit) != Level.TYPE && units.level(unit) != Level.MEMBER) {
       return SurveyPatch.Others.NOBODY;
     }
-    String name = HostMembers.bare(units.simpleName(unit));
+    String name = MemberNames.bare(units.simpleName(unit));
     String property =
         !units.has(unit, Trait.METHOD)
             ? ""
@@ -115,7 +116,7 @@ record Neighbours(Language guest, Language host) {
   /** The property that a setter of a type writes. */
   private static String written(Units units, int type, String setter) {
     for (int child : units.children(type)) {
-      String property = Property.of(HostMembers.bare(units.simpleName(child)));
+      String property = Property.of(MemberNames.bare(units.simpleName(child)));
       if (!property.isEmpty() && Property.setter(property).equals(setter)) {
         return property;
       }

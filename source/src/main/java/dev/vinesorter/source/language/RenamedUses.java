@@ -1,6 +1,7 @@
 package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -64,8 +65,8 @@ final class RenamedUses {
   private String written(int use, String text, String fresh) {
     Units units = before.units();
     int used = before.references().target(use);
-    String old = HostMembers.bare(units.simpleName(used));
-    String name = HostMembers.bare(fresh.substring(cut(fresh) + 1));
+    String old = MemberNames.bare(units.simpleName(used));
+    String name = MemberNames.bare(fresh.substring(cut(fresh) + 1));
     if (text.equals(old)) {
       // A getter of a truth value is called like its property, which is written without brackets.
       boolean called =

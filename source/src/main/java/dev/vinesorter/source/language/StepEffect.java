@@ -1,6 +1,7 @@
 package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -47,18 +48,12 @@ record StepEffect(Survey before, Survey after, Language language, Overlay edited
       return List.of(unit);
     }
     List<Integer> all = new ArrayList<>(List.of(unit));
-    String bare = HostMembers.bare(units.simpleName(unit));
+    String bare = MemberNames.bare(units.simpleName(unit));
     for (int other : units.children(units.parent(unit))) {
-      if (other != unit && HostMembers.bare(units.simpleName(other)).equals(bare)) {
+      if (other != unit && MemberNames.bare(units.simpleName(other)).equals(bare)) {
         all.add(other);
       }
     }
     return all;
-  }
-
-  /** Whether a unit stands in sources of the language. */
-  boolean isOwn(Units units, int unit) {
-    int file = units.fileOf(unit);
-    return file >= 0 && language.owns(units.name(file));
   }
 }

@@ -1,6 +1,7 @@
 package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import java.util.HashMap;
@@ -26,9 +27,9 @@ final class UnitsAfter {
   /** Whether a member has another simple name afterwards, or is not as it was. */
   boolean changes(int member, Map<String, String> names) {
     String now = names.getOrDefault(before.units().name(member), "");
-    String bare = HostMembers.bare(now.substring(now.indexOf('#') + 1));
+    String bare = MemberNames.bare(now.substring(now.indexOf('#') + 1));
     boolean renamed =
-        now.indexOf('#') >= 0 && !bare.equals(HostMembers.bare(before.units().simpleName(member)));
+        now.indexOf('#') >= 0 && !bare.equals(MemberNames.bare(before.units().simpleName(member)));
     return renamed || !isThere(member, names);
   }
 

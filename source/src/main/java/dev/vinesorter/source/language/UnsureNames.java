@@ -1,6 +1,7 @@
 package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
@@ -85,7 +86,7 @@ final class UnsureNames {
       boolean ours = file >= 0 && step.language().owns(units.name(file));
       boolean seen = ours && !units.has(unit, Trait.PRIVATE) && !units.has(unit, Trait.INITIALISER);
       if (seen && isTouched(units.name(file)) && !this.units.isThere(unit, names)) {
-        String bare = HostMembers.bare(units.simpleName(unit));
+        String bare = MemberNames.bare(units.simpleName(unit));
         gone.putIfAbsent(bare, units.name(unit));
         if (units.has(unit, Trait.METHOD) && !Property.of(bare).isEmpty()) {
           gone.putIfAbsent(Property.of(bare), units.name(unit));
