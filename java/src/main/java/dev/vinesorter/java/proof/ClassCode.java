@@ -89,6 +89,18 @@ final class ClassCode {
         && node.fields.stream().allMatch(field -> field.name.startsWith(SWITCH_MAP));
   }
 
+  /**
+   * Whether the compiler made a class to keep what stands nowhere in a source: the tables of
+   * switches, or, for an interface that asserts, whether assertions are on.
+   */
+  static boolean isMade(ClassNode node) {
+    return isSwitchMap(node)
+        || (node.access & Opcodes.ACC_SYNTHETIC) != 0
+            && node.fields.size() == 1
+            && node.fields.get(0).name.equals("$assertionsDisabled")
+            && node.methods.stream().allMatch(method -> method.name.equals("<clinit>"));
+  }
+
   /** The tables in a class of such tables, by {@code owner.field}. */
   static Map<String, Map<Integer, String>> switchMaps(ClassNode node) {
     Map<String, Map<Integer, String>> maps = new HashMap<>();

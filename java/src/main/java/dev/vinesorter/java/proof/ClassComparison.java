@@ -45,10 +45,7 @@ final class ClassComparison {
     for (String name : all) {
       ClassNode old = pairs.before().get(name);
       ClassNode fresh = pairs.after().get(name);
-      boolean table =
-          old != null && ClassCode.isSwitchMap(old)
-              || fresh != null && ClassCode.isSwitchMap(fresh);
-      if (table) {
+      if (old != null && ClassCode.isMade(old) || fresh != null && ClassCode.isMade(fresh)) {
         continue;
       }
       if (old == null || fresh == null) {
