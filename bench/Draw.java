@@ -268,6 +268,7 @@ final class Draw {
         }
         yield drawn;
       }
+      case "base" -> base(trial);
       case "factory" -> {
         List<Integer> found = new ArrayList<>();
         References references = survey.references();
@@ -588,5 +589,73 @@ final class Draw {
     String home = units.name(units.ancestor(type, Level.PACKAGE));
     java.util.Set<Leave> leaves = trial % 3 == 2 ? Set.of(Leave.FORWARD, Leave.FOUND_BY_NAME, Leave.PURE) : Set.of(Leave.FOUND_BY_NAME, Leave.PURE);
     return new Step.Split(List.of(units.name(type)), names, (home.isEmpty() ? "" : home + ".") + "SplitOff", "", leaves, 0);
+  }
+
+  /** Two methods of one head in two classes, of which more than half the words are the same. */
+  private Step base(int trial) {
+    Map<String, List<Integer>> byName = new HashMap<>();
+    for (int member : members) {
+      boolean ofClass = units.has(member, Trait.METHOD) && !units.has(member, Trait.STATIC) && !units.has(member, Trait.ABSTRACT)
+          && !units.has(units.parent(member), Trait.INTERFACE) && !units.has(units.parent(member), Trait.ENUM) && !units.has(units.parent(member), Trait.RECORD);
+      if (ofClass && units.end(member) - units.begin(member) > 80) {
+        byName.computeIfAbsent(units.simpleName(member), name -> new ArrayList<>()).add(member);
+      }
+    }
+    List<int[]> pairs = new ArrayList<>();
+    byName.values().forEach(all -> {
+      for (int n = 0; n < Math.min(all.size(), 40); n++) {
+        for (int m = n + 1; m < Math.min(all.size(), 40); m++) {
+          boolean related = units.parent(all.get(n)) != units.parent(all.get(m)) && above(all.get(n)) == above(all.get(m));
+          if (related && resultOf(all.get(n)).equals(resultOf(all.get(m))) && likeness(all.get(n), all.get(m)) > 0.6) {
+            pairs.add(new int[] {all.get(n), all.get(m)});
+          }
+        }
+      }
+    });
+    if (pairs.isEmpty()) {
+      return null;
+    }
+    int[] pair = any(pairs);
+    int above = above(pair[0]);
+    boolean there = trial % 2 == 0 && likeness(pair[0], pair[1]) == 1 && above >= 0 && !units.has(above, Trait.FOREIGN);
+    String as = there ? units.name(above) : units.name(units.packageOf(pair[0])) + ".DrawnBase";
+    List<String> varying = bare(pair[0]).equals(bare(pair[1])) ? List.of() : List.of("drawnPart");
+    return new Step.Base(List.of(units.name(pair[0]), units.name(pair[1])), as, varying, Set.of(Leave.WIDEN), 0);
+  }
+
+  private String resultOf(int member) {
+    String text = sources.text(units.name(units.fileOf(member))).text().substring(units.begin(member), units.nameAt(member)).strip();
+    return text.substring(Math.max(text.lastIndexOf(' '), text.lastIndexOf('\n')) + 1);
+  }
+
+  private int above(int member) {
+    int type = units.parent(member);
+    References references = survey.references();
+    for (int r = references.row(type); r < references.row(type + 1); r++) {
+      if (references.kind(r) == Kind.EXTENDS) {
+        return references.target(r);
+      }
+    }
+    return -1;
+  }
+
+  private double likeness(int one, int other) {
+    List<String> a = words(one);
+    List<String> b = new ArrayList<>(words(other));
+    int all = a.size() + b.size();
+    int same = 0;
+    for (String word : a) {
+      same += b.remove(word) ? 2 : 0;
+    }
+    return all == 0 ? 0 : (double) same / all;
+  }
+
+  private String bare(int member) {
+    return sources.text(units.name(units.fileOf(member))).text().substring(units.nameAt(member), units.end(member)).replaceAll("\\s+", "");
+  }
+
+  private List<String> words(int member) {
+    String text = sources.text(units.name(units.fileOf(member))).text().substring(units.nameAt(member), units.end(member));
+    return List.of(text.split("\\W+"));
   }
 }

@@ -92,6 +92,11 @@ public final class MixedPlan {
       key(text, "members", cut.members().get(0));
     } else if (step instanceof Step.Use use) {
       key(text, "instead-of", use.insteadOf());
+    } else if (step instanceof Step.Base base) {
+      text.setLength(0);
+      text.append("  - base: [").append(String.join(", ", base.units().stream().map(MixedPlan::quoted).toList())).append("]\n");
+      key(text, "as", base.as());
+      text.append("    varying: ").append(base.varying()).append('\n');
     } else if (step instanceof Step.Factory factory) {
       key(text, "in", factory.in());
       if (!factory.gives().isEmpty()) {

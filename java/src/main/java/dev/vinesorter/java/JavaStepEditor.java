@@ -97,6 +97,7 @@ public final class JavaStepEditor implements StepEditor {
                 new Known<>(
                     Step.Bundle.class,
                     (survey, step, sources) -> Bundling.carryOut(survey, step, sources, readings))),
+            Map.entry("base", new Known<>(Step.Base.class, new BaseVerb(readings))),
             Map.entry(
                 "use",
                 new Known<>(Step.Use.class, SeamVerb.use(readings, UseOfSupertype::carryOut))));

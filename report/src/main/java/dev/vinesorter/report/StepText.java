@@ -96,6 +96,9 @@ final class StepText {
       keys.put("out", split.out());
       put(keys, "as", split.as());
       put(keys, "called", split.called());
+    } else if (step instanceof Step.Base base) {
+      put(keys, "as", base.as());
+      put(keys, "varying", base.varying());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

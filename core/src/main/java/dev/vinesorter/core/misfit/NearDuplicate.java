@@ -212,6 +212,17 @@ final class NearDuplicate implements Judge {
         evidence,
         overriding && shared < 0 ? List.of("they answer for different types") : List.of(),
         List.of(),
-        "put it into " + place + ", what differs as a parameter (no step does this yet)");
+        "put it into "
+            + place
+            + (isOneHead(units, group)
+                ? ", what differs as a method of each type: 'base' does it"
+                : ", what differs as a parameter (no step does this yet)"));
+  }
+
+  /** Whether methods of objects are called alike and take the same. */
+  private static boolean isOneHead(Units units, List<Integer> group) {
+    String name = units.simpleName(group.get(0));
+    return group.stream()
+        .allMatch(one -> units.simpleName(one).equals(name) && !units.has(one, Trait.STATIC));
   }
 }

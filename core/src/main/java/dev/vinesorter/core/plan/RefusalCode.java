@@ -116,6 +116,9 @@ public enum RefusalCode {
 
   SEVERAL_RESULTS("Code behind needs more than one of the values that the code makes."),
 
+  /** Methods that should become one differ where they may not. */
+  NOT_ALIKE("The methods differ where they would have to be the same."),
+
   // ---- types in declarations
 
   NO_TAKER("No variable can take the type: each is used for more."),

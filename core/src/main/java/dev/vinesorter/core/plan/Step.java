@@ -503,6 +503,37 @@ public sealed interface Step {
   }
 
   /**
+   * What methods of several types have in common goes to a type above them.
+   *
+   * @param units the methods, one of each type
+   * @param as the full name of the type above: a new class, or one that is there
+   * @param varying what the methods are called that hold what differs; empty where nothing does
+   */
+  record Base(List<String> units, String as, List<String> varying, Set<Leave> leaves, int line)
+      implements Step {
+    public Base {
+      units = List.copyOf(units);
+      varying = List.copyOf(varying);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "base";
+    }
+
+    @Override
+    public Base with(List<String> others) {
+      return new Base(others, as, varying, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
+  /**
    * An expression of a method becomes a parameter, which callers pass.
    *
    * @param units the one method

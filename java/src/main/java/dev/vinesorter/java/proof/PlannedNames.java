@@ -147,8 +147,20 @@ final class PlannedNames {
       take(
           after.units(), fresh, internal(after.units(), after.units().ancestor(fresh, Level.TYPE)));
     }
+    if (member && old < 0 && fresh < 0) {
+      takeUnwritten(now);
+    }
     if (!member && fresh >= 0) {
       (old < 0 ? created : heads).add(internal(after.units(), fresh));
+    }
+  }
+
+  /** A constructor that nobody wrote is no unit. */
+  private void takeUnwritten(String name) {
+    int hash = name.indexOf('#');
+    int type = after.units().find(name.substring(0, hash), Level.TYPE);
+    if (type >= 0 && name.endsWith("#" + after.units().simpleName(type) + "()")) {
+      rewritten.add(internal(after.units(), type) + " <init>");
     }
   }
 

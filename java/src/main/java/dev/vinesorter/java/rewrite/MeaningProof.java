@@ -5,6 +5,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.SurveyDraft;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import java.util.ArrayList;
@@ -25,6 +26,10 @@ final class MeaningProof {
   private final Survey expected;
   private final Survey fresh;
   private final Map<String, Patch> patches;
+
+  /** Methods that come between others: what each of them overrides, by its name. */
+  private final Map<String, String> between;
+
   private final List<Reason> reasons = new ArrayList<>();
 
   private static final String WHEN = "After the step";
@@ -32,10 +37,12 @@ final class MeaningProof {
   /** The most places that are told. */
   private static final int MOST = 3;
 
-  private MeaningProof(Survey expected, Survey fresh, Map<String, Patch> patches) {
+  private MeaningProof(
+      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, String> between) {
     this.expected = expected;
     this.fresh = fresh;
     this.patches = patches;
+    this.between = between;
   }
 
   /**
@@ -44,9 +51,12 @@ final class MeaningProof {
    * @param expected what the sources were, with the names that units have afterwards
    * @param fresh what they are
    * @param patches what was written, by path
+   * @param between methods that are new between others: what each overrides, which is the same when
+   *     either is called
    */
-  static List<Reason> of(Survey expected, Survey fresh, Map<String, Patch> patches) {
-    MeaningProof proof = new MeaningProof(expected, fresh, patches);
+  static List<Reason> of(
+      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, String> between) {
+    MeaningProof proof = new MeaningProof(expected, fresh, patches, between);
     proof.run();
     return proof.reasons.subList(0, Math.min(MOST, proof.reasons.size()));
   }
@@ -56,8 +66,32 @@ final class MeaningProof {
     reasons.addAll(
         Rebindings.of(
             Rebindings.without(expected, inside(expected)),
-            Rebindings.without(fresh, inside(fresh)),
+            Rebindings.without(withoutNew(), inside(fresh)),
             WHEN));
+  }
+
+  /** What was read, with what new methods between others override in their place. */
+  private Survey withoutNew() {
+    SurveyDraft draft = new SurveyDraft(fresh);
+    between.forEach(
+        (name, overridden) -> {
+          int unit = fresh.units().find(name, Level.MEMBER);
+          int above = fresh.units().find(overridden, Level.MEMBER);
+          for (int r : unit < 0 || above < 0 ? new int[0] : fresh.references().to(unit)) {
+            draft.target(r, above);
+          }
+        });
+    return between.isEmpty() ? fresh : draft.survey();
+  }
+
+  /** The same meanings where a new method between others is taken for what it overrides. */
+  private Set<String> asBefore(Set<String> was, Set<String> is) {
+    Set<String> names = new TreeSet<>();
+    for (String one : is) {
+      String above = between.get(one);
+      names.add(above != null && was.contains(above) && !was.contains(one) ? above : one);
+    }
+    return names;
   }
 
   /** The units in the sources that are written. */
@@ -96,7 +130,7 @@ final class MeaningProof {
       places.addAll(before.subMap(part.from(), true, part.end() - shift, false).keySet());
       for (int at : places) {
         Set<String> was = before.getOrDefault(at, Set.of());
-        Set<String> is = after.getOrDefault(at + shift, Set.of());
+        Set<String> is = asBefore(was, after.getOrDefault(at + shift, Set.of()));
         boolean same = patch.meant().containsKey(at) ? isAlike(was, is, false) : was.equals(is);
         if (!same) {
           differ(path, at + shift, was, is);
@@ -111,7 +145,7 @@ final class MeaningProof {
     found.keySet().forEach(at -> places.add(at - part.begin()));
     for (int at : places) {
       Set<String> wanted = part.places().getOrDefault(at, Set.of());
-      Set<String> is = found.getOrDefault(at + part.begin(), Set.of());
+      Set<String> is = asBefore(wanted, found.getOrDefault(at + part.begin(), Set.of()));
       if (!isAlike(wanted, is, false)) {
         differ(path, at + part.begin(), wanted, is);
       }

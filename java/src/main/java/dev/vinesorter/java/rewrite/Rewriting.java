@@ -62,6 +62,9 @@ public final class Rewriting {
   /** Where types go that get another home. */
   private final Map<Integer, Home> homes = new TreeMap<>();
 
+  /** New methods between others, with what they override. */
+  private final Map<String, String> between = new TreeMap<>();
+
   private final List<Reason> reasons = new ArrayList<>();
   private final List<String> told = new ArrayList<>();
   private final Set<String> rewritten = new TreeSet<>();
@@ -287,6 +290,14 @@ public final class Rewriting {
     rewritten.add(code.units().name(member));
   }
 
+  /**
+   * A new method overrides another, and is overridden by others that did: a name that meant the
+   * method above may mean either, since the same one runs.
+   */
+  public void comesBetween(String method, String above) {
+    between.put(method, above);
+  }
+
   /** Says that the step writes a member anew, by its full name before or afterwards. */
   public void rewrites(String member) {
     rewritten.add(member);
@@ -308,7 +319,7 @@ public final class Rewriting {
       SurveyDraft draft = new SurveyDraft(before);
       renamed.forEach(draft::name);
       homes.forEach((type, home) -> rehome(draft, type, home));
-      reasons.addAll(MeaningProof.of(draft.survey(), fresh, written));
+      reasons.addAll(MeaningProof.of(draft.survey(), fresh, written, between));
     }
     if (!isFine()) {
       return new Result(StepOutcome.refused(reasons), before);

@@ -71,6 +71,12 @@ public final class Extraction {
   private Attributed all;
   private LocatedTree tree;
 
+  /** The variables that the new method takes; null for those that the code needs. */
+  private List<String> wanted;
+
+  /** Whether the comments above the code go along, however the step tells of it. */
+  private boolean takesComments;
+
   private Extraction(Rewriting rewriting, int method, Step.Extract step) {
     this.rewriting = rewriting;
     this.code = rewriting.code();
@@ -111,6 +117,71 @@ public final class Extraction {
   /** The full name of the new method, as far as a name tells it. */
   public static String newName(Step.Extract step) {
     return step.unit().substring(0, step.unit().indexOf('#') + 1) + step.as();
+  }
+
+  // ---- one of several, which become methods of one signature
+
+  /**
+   * Code of one of several methods that becomes a method of the same signature in the type of each.
+   *
+   * @param comments whether the comments above the code go along
+   */
+  static Extraction oneOfSeveral(
+      Rewriting rewriting, Attributed all, int method, String as, boolean comments) {
+    Step.Extract step =
+        new Step.Extract(
+            List.of(rewriting.code().units().name(method)),
+            "",
+            "",
+            as,
+            "protected",
+            "",
+            Set.of(),
+            0);
+    Extraction one = new Extraction(rewriting, method, step);
+    one.all = all;
+    one.tree = all.file(one.units.name(one.file));
+    one.takesComments = comments;
+    return one;
+  }
+
+  /** The variables from around that some code takes. */
+  List<String> takes(Stretch.Range range) {
+    Stretch stretch = Stretch.of(tree, range);
+    return stretch == null
+        ? List.of()
+        : new Variables(all, tree, stretch).taken().stream().map(Variables.Local::name).toList();
+  }
+
+  /**
+   * Writes the method, which is called in some places.
+   *
+   * @param variables what it takes
+   * @return what it takes and gives, as it is written; empty where something speaks against it
+   */
+  String write(List<Stretch.Range> places, List<String> variables) {
+    this.wanted = variables;
+    List<Extracted> everywhere = new ArrayList<>();
+    for (Stretch.Range range : places) {
+      Stretch stretch = Stretch.of(tree, range);
+      if (stretch == null) {
+        refuse(
+            RefusalCode.NO_STRETCH,
+            "What stands here is neither whole statements nor one whole expression.",
+            range.begin());
+        return "";
+      }
+      everywhere.add(extracted(stretch));
+    }
+    if (rewriting.isFine()) {
+      taken(everywhere.get(0));
+    }
+    if (!rewriting.isFine()) {
+      return "";
+    }
+    write(everywhere);
+    Extracted made = everywhere.get(0);
+    return made.result.text() + " " + made.parameterTypes;
   }
 
   private void refuse(RefusalCode refusal, String message, int begin) {
@@ -645,7 +716,7 @@ public final class Extraction {
     Set<Variables.Local> written = new LinkedHashSet<>(variables.written());
     boolean finals = writesFinals();
     Set<String> names = new TreeSet<>();
-    for (Variables.Local local : variables.taken()) {
+    for (Variables.Local local : wanted == null ? variables.taken() : variables.known(wanted)) {
       Written type = type(local);
       if (type == null) {
         return;
@@ -818,7 +889,8 @@ public final class Extraction {
   }
 
   private int begin(Stretch stretch) {
-    boolean comments = step.code().stripLeading().startsWith("/") || !step.lines().isEmpty();
+    boolean comments =
+        takesComments || step.code().stripLeading().startsWith("/") || !step.lines().isEmpty();
     int above =
         comments ? stretch.commentsBegin(code.text(file), code.tokens(file)) : stretch.begin();
     if (!step.lines().isEmpty()) {

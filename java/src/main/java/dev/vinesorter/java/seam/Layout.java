@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
 import java.util.Arrays;
@@ -105,7 +106,10 @@ final class Layout {
       token++;
     }
     end = Math.max(end, tokens.end(token));
-    return new Spot(TextLines.end(text, end), true);
+    int line = TextLines.end(text, end);
+    // The brace of the type may stand on the same line.
+    boolean alone = MemberRegion.isBlankOrComment(text.substring(end, line));
+    return new Spot(alone ? line : end, true);
   }
 
   /** The spot at the end of a type's body; in an enum without members behind its constants. */

@@ -162,30 +162,17 @@ final class NestedText {
       return;
     }
     String name = code.text(file).substring(named.begin(), named.end());
-    JavaHeader.Import known = staticImport(file, name, type);
+    JavaHeader.Import known = TakenOver.staticImport(code, file, name, type);
     boolean comes = known != null;
     if (comes && move.home < 0) {
       move.source.addStatic(known.name() + (known.onDemand() ? ".*" : ""));
     } else if (comes) {
-      JavaHeader.Import there = staticImport(units.fileOf(move.home), name, type);
+      JavaHeader.Import there = TakenOver.staticImport(code, units.fileOf(move.home), name, type);
       comes = there != null && there.name().equals(known.name());
     }
     if (!comes) {
       moved.insert(named.begin(), Written.of(naming.name(type).text() + "."));
     }
-  }
-
-  /** The static import of a file that brings in a member by its name; null for none. */
-  private JavaHeader.Import staticImport(int in, String name, TypeElement type) {
-    String full = type.getQualifiedName().toString();
-    for (JavaHeader.Import one : code.header(in).imports()) {
-      boolean named = !one.onDemand() && one.simpleName().equals(name);
-      boolean all = one.onDemand() && one.name().equals(full);
-      if (one.isStatic() && (named || all)) {
-        return one;
-      }
-    }
-    return null;
   }
 
   /** A static member of the type around is named with it. */

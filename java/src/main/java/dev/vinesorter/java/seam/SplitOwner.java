@@ -67,9 +67,7 @@ final class SplitOwner {
       if (split.members.leavesForward(member)) {
         forward(member);
       } else if (member != inPlaceOf) {
-        TextEdits edits = new TextEdits();
-        split.members.region(member).takeOut(code, file, edits);
-        edits.list().forEach(one -> gone.add(new int[] {one.begin(), one.end()}));
+        gone.addAll(TakenOut.of(code, file, List.of(member)));
       }
     }
     String text = tree.text();
@@ -80,7 +78,7 @@ final class SplitOwner {
             one ->
                 gone.add(
                     new int[] {TextLines.previous(text, one[0]), TextLines.next(text, one[1])}));
-    takeOut(gone);
+    TakenOut.from(rewriting, file, gone);
     split.creation.places().forEach(this::constructor);
     access
         .widened()
@@ -91,22 +89,6 @@ final class SplitOwner {
                 modifiers(unit, to, rewriting.in(file));
               }
             });
-  }
-
-  /** Takes stretches out, of which neighbours may share a blank line. */
-  private void takeOut(List<int[]> gone) {
-    gone.sort((a, b) -> Integer.compare(a[0], b[0]));
-    for (int n = 0; n < gone.size(); n++) {
-      int past = gone.get(n)[1];
-      int begin = gone.get(n)[0];
-      while (n + 1 < gone.size() && gone.get(n + 1)[0] <= past) {
-        past = Math.max(past, gone.get(++n)[1]);
-      }
-      String text = tree.text();
-      boolean first = code.tokens(file).is(code.tokens(file).before(begin), "{");
-      int next = TextLines.next(text, past);
-      rewriting.in(file).remove(begin, first && text.substring(past, next).isBlank() ? next : past);
-    }
   }
 
   /** Gives a declaration another access. */

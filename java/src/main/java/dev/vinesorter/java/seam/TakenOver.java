@@ -9,6 +9,7 @@ import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.TextLines;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import javax.lang.model.element.TypeElement;
 
 /** A declaration as another source takes it over, with what stands otherwise there. */
 final class TakenOver {
@@ -47,6 +48,19 @@ final class TakenOver {
         }
       }
     }
+  }
+
+  /** The static import of a file that brings in a member by its name; null for none. */
+  static JavaHeader.Import staticImport(SourceView code, int in, String name, TypeElement type) {
+    String full = type.getQualifiedName().toString();
+    for (JavaHeader.Import one : code.header(in).imports()) {
+      boolean named = !one.onDemand() && one.simpleName().equals(name);
+      boolean all = one.onDemand() && one.name().equals(full);
+      if (one.isStatic() && (named || all)) {
+        return one;
+      }
+    }
+    return null;
   }
 
   /** From the first char of a text to one past its last, blanks around it left out. */

@@ -119,6 +119,25 @@ final class Variables {
         .toList();
   }
 
+  /** Variables from outside that are known in the stretch, by their names, in that order. */
+  List<Local> known(List<String> names) {
+    List<Local> found = new ArrayList<>();
+    for (String name : names) {
+      locals.values().stream()
+          .filter(local -> !isInside(local) && local.name().equals(name) && isAround(local))
+          .reduce((outer, inner) -> inner)
+          .ifPresent(found::add);
+    }
+    return found;
+  }
+
+  private boolean isAround(Local local) {
+    Tree scope = local.declaration.getParentPath().getLeaf();
+    return local.at < stretch.begin()
+        && tree.begin(scope) <= stretch.begin()
+        && stretch.end() <= tree.end(scope);
+  }
+
   /** Variables from outside that the stretch gives a value before anything else. */
   List<Local> setFirst() {
     return locals.values().stream()

@@ -296,6 +296,45 @@ final class SeamReaders {
     }
   }
 
+  /** Reads {@code base}. */
+  static final class Base extends StepReader {
+    private String as = "";
+    private List<String> varying = List.of();
+
+    Base(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("as", "varying", "widen");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      if (key.equals("as")) {
+        as = unitName(in.text(key));
+      } else {
+        List<String> names = new ArrayList<>();
+        for (YamlInput.Placed placed : in.texts(key)) {
+          names.add(identifier(key, placed));
+        }
+        varying = names;
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      if (units.size() < 2) {
+        throw in.wrong("'base' names the methods of two types or more, as a list");
+      }
+      if (as.isEmpty()) {
+        throw in.wrong("the step does not say what the common type is called; add 'as: …'");
+      }
+      return new Step.Base(units, as, varying, leaves, line);
+    }
+  }
+
   /** Reads {@code inject}. */
   static final class Inject extends StepReader {
     private String what = "";
