@@ -269,6 +269,20 @@ final class Draw {
         yield drawn;
       }
       case "base" -> base(trial);
+      case "compose" -> {
+        List<Integer> found = new ArrayList<>();
+        for (int type : survey.at(Level.TYPE)) {
+          boolean extending = false;
+          for (int r = survey.references().row(type); r < survey.references().row(type + 1); r++) {
+            int above = survey.references().target(r);
+            extending |= survey.references().kind(r) == Kind.EXTENDS && !units.name(above).equals("java.lang.Object") && !units.has(above, Trait.ABSTRACT);
+          }
+          if (extending && !units.has(type, Trait.FOREIGN) && !units.has(type, Trait.INTERFACE) && !units.name(type).matches(".*(Exception|Error)")) {
+            found.add(type);
+          }
+        }
+        yield found.isEmpty() ? null : new Step.Compose(List.of(units.name(any(found))), "drawn", Set.of(), 0);
+      }
       case "factory" -> {
         List<Integer> found = new ArrayList<>();
         References references = survey.references();

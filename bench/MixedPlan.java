@@ -97,6 +97,8 @@ public final class MixedPlan {
       text.append("  - base: [").append(String.join(", ", base.units().stream().map(MixedPlan::quoted).toList())).append("]\n");
       key(text, "as", base.as());
       text.append("    varying: ").append(base.varying()).append('\n');
+    } else if (step instanceof Step.Compose compose) {
+      key(text, "as", compose.as());
     } else if (step instanceof Step.Factory factory) {
       key(text, "in", factory.in());
       if (!factory.gives().isEmpty()) {

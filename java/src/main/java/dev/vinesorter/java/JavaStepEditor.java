@@ -15,6 +15,7 @@ import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.read.Rereading;
 import dev.vinesorter.java.seam.Bundling;
+import dev.vinesorter.java.seam.Composing;
 import dev.vinesorter.java.seam.FactoryMethod;
 import dev.vinesorter.java.seam.Injection;
 import dev.vinesorter.java.seam.Inlining;
@@ -88,6 +89,7 @@ public final class JavaStepEditor implements StepEditor {
             ofType("interface", Step.Interface.class, InterfaceCut::carryOut, readings),
             ofType("factory", Step.Factory.class, FactoryMethod::carryOut, readings),
             ofType("split", Step.Split.class, Splitting::carryOut, readings),
+            ofType("compose", Step.Compose.class, Composing::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),

@@ -99,6 +99,8 @@ final class StepText {
     } else if (step instanceof Step.Base base) {
       put(keys, "as", base.as());
       put(keys, "varying", base.varying());
+    } else if (step instanceof Step.Compose compose) {
+      put(keys, "as", compose.as());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

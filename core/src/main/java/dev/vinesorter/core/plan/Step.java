@@ -534,6 +534,34 @@ public sealed interface Step {
   }
 
   /**
+   * A superclass becomes a field.
+   *
+   * @param units the one class
+   * @param as what the field is called
+   */
+  record Compose(List<String> units, String as, Set<Leave> leaves, int line) implements Step {
+    public Compose {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "compose";
+    }
+
+    @Override
+    public Compose with(List<String> others) {
+      return new Compose(others, as, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
+  /**
    * An expression of a method becomes a parameter, which callers pass.
    *
    * @param units the one method

@@ -6,22 +6,37 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.plan.Forecast;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import java.util.ArrayList;
 import java.util.List;
 
 /** What the compiler complains about after a step and did not before. */
 public final class NewErrors {
+  /** The most errors that are told. */
+  private static final int MOST = 20;
+
   private NewErrors() {}
 
   /** A reason for each; none where the outcome compiles as it did. */
   public static List<Reason> of(Survey before, Survey after, String when) {
     List<String> known = before.problems().stream().map(Problem::message).toList();
-    return Forecast.newProblems(known, after).stream()
+    List<Problem> fresh = Forecast.newProblems(known, after);
+    List<Reason> reasons = new ArrayList<>();
+    fresh.stream()
+        .limit(MOST)
         .map(
             problem ->
                 new Reason(
                     RefusalCode.WOULD_NOT_COMPILE,
                     when + ": " + problem.message().lines().findFirst().orElse(""),
                     List.of(new Site(problem.file(), problem.line(), 1, 0, 0))))
-        .toList();
+        .forEach(reasons::add);
+    if (fresh.size() > MOST) {
+      reasons.add(
+          new Reason(
+              RefusalCode.WOULD_NOT_COMPILE,
+              when + ": " + (fresh.size() - MOST) + " more errors.",
+              List.of()));
+    }
+    return reasons;
   }
 }

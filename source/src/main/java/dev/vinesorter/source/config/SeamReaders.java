@@ -335,6 +335,34 @@ final class SeamReaders {
     }
   }
 
+  /** Reads {@code compose}. */
+  static final class Compose extends StepReader {
+    private String as = "";
+
+    Compose(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("as");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      as = identifier(key);
+    }
+
+    @Override
+    Step step(int line) {
+      single("compose");
+      if (as.isEmpty()) {
+        throw in.wrong("the step does not say what the field is called; add 'as: …'");
+      }
+      return new Step.Compose(units, as, leaves, line);
+    }
+  }
+
   /** Reads {@code inject}. */
   static final class Inject extends StepReader {
     private String what = "";

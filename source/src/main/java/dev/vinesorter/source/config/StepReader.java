@@ -34,7 +34,8 @@ abstract class StepReader {
           Map.entry("inject", SeamReaders.Inject::new),
           Map.entry("lift", SeamReaders.Lift::new),
           Map.entry("bundle", SeamReaders.Bundle::new),
-          Map.entry("base", SeamReaders.Base::new));
+          Map.entry("base", SeamReaders.Base::new),
+          Map.entry("compose", SeamReaders.Compose::new));
 
   /** The key of all verbs that may change what stored objects are known by. */
   private static final String SERIAL = "serial";
