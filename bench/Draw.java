@@ -281,7 +281,7 @@ final class Draw {
             found.add(type);
           }
         }
-        yield found.isEmpty() ? null : new Step.Compose(List.of(units.name(any(found))), "drawn", Set.of(), 0);
+        yield found.isEmpty() ? null : new Step.Compose(List.of(units.name(any(found))), "drawn" + trial, Set.of(), 0);
       }
       case "factory" -> {
         List<Integer> found = new ArrayList<>();
@@ -632,8 +632,8 @@ final class Draw {
     int[] pair = any(pairs);
     int above = above(pair[0]);
     boolean there = trial % 2 == 0 && likeness(pair[0], pair[1]) == 1 && above >= 0 && !units.has(above, Trait.FOREIGN);
-    String as = there ? units.name(above) : units.name(units.packageOf(pair[0])) + ".DrawnBase";
-    List<String> varying = bare(pair[0]).equals(bare(pair[1])) ? List.of() : List.of("drawnPart");
+    String as = there ? units.name(above) : units.name(units.packageOf(pair[0])) + ".DrawnBase" + trial;
+    List<String> varying = bare(pair[0]).equals(bare(pair[1])) ? List.of() : List.of("drawnPart" + trial);
     return new Step.Base(List.of(units.name(pair[0]), units.name(pair[1])), as, varying, Set.of(Leave.WIDEN), 0);
   }
 
