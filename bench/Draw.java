@@ -269,6 +269,22 @@ final class Draw {
         yield drawn;
       }
       case "base" -> base(trial);
+      case "strategy" -> {
+        List<Step> found = new ArrayList<>();
+        for (int unit : members) {
+          boolean decides = units.has(unit, Trait.METHOD) && units.complexity(unit) > 2 && units.begin(unit) >= 0;
+          int branches = decides ? branches(unit) : 0;
+          if (branches != 0) {
+            List<String> names = new ArrayList<>();
+            for (int n = 0; n < branches; n++) {
+              names.add("Drawn" + trial + "Branch" + n);
+            }
+            String as = units.name(units.packageOf(unit)) + ".Drawn" + trial;
+            found.add(new Step.Strategy(List.of(units.name(unit)), as, names, "", Set.of(Leave.WIDEN), 0));
+          }
+        }
+        yield found.isEmpty() ? null : any(found);
+      }
       case "compose" -> {
         List<Integer> found = new ArrayList<>();
         for (int type : survey.at(Level.TYPE)) {
@@ -603,6 +619,40 @@ final class Draw {
     String home = units.name(units.ancestor(type, Level.PACKAGE));
     java.util.Set<Leave> leaves = trial % 3 == 2 ? Set.of(Leave.FORWARD, Leave.FOUND_BY_NAME, Leave.PURE) : Set.of(Leave.FOUND_BY_NAME, Leave.PURE);
     return new Step.Split(List.of(units.name(type)), names, (home.isEmpty() ? "" : home + ".") + "SplitOff", "", leaves, 0);
+  }
+
+  /** How many branches the one chain of a method has that ends with an else; -1 for one switch, 0 for neither. */
+  private int branches(int unit) {
+    LocatedTree tree = trees.computeIfAbsent(units.fileOf(unit), f -> SyntaxTree.of(sources.text(units.name(f)).text()).located());
+    var path = tree.enclosing(units.nameAt(unit), com.sun.source.tree.MethodTree.class);
+    int[] found = new int[3];
+    if (path == null) {
+      return 0;
+    }
+    path.getLeaf().accept(new TreeScanner<Void, Void>() {
+      @Override
+      public Void visitSwitch(com.sun.source.tree.SwitchTree node, Void p) {
+        found[0]++;
+        found[2] |= node.getCases().stream().noneMatch(one -> one.getExpressions().isEmpty()) ? 1 : 0;
+        return null;
+      }
+
+      @Override
+      public Void visitIf(IfTree node, Void p) {
+        int count = 1;
+        StatementTree at = node;
+        while (at instanceof IfTree chain) {
+          count++;
+          at = chain.getElseStatement();
+        }
+        if (at != null && count > 2) {
+          found[1] = found[1] == 0 ? count : -1;
+          return null;
+        }
+        return super.visitIf(node, p);
+      }
+    }, null);
+    return found[0] == 1 && found[2] == 0 ? -1 : found[0] == 0 && found[1] > 0 ? found[1] : 0;
   }
 
   /** Two methods of one head in two classes, of which more than half the words are the same. */

@@ -99,6 +99,9 @@ public final class MixedPlan {
       text.append("    varying: ").append(base.varying()).append('\n');
     } else if (step instanceof Step.Compose compose) {
       key(text, "as", compose.as());
+    } else if (step instanceof Step.Strategy strategy) {
+      key(text, "as", strategy.as());
+      text.append("    names: ").append(strategy.names()).append('\n');
     } else if (step instanceof Step.Factory factory) {
       key(text, "in", factory.in());
       if (!factory.gives().isEmpty()) {

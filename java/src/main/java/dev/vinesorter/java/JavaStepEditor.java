@@ -22,6 +22,7 @@ import dev.vinesorter.java.seam.Inlining;
 import dev.vinesorter.java.seam.InterfaceCut;
 import dev.vinesorter.java.seam.Lifting;
 import dev.vinesorter.java.seam.Splitting;
+import dev.vinesorter.java.seam.Strategies;
 import dev.vinesorter.java.seam.UseOfSupertype;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -92,6 +93,7 @@ public final class JavaStepEditor implements StepEditor {
             ofType("compose", Step.Compose.class, Composing::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
+            ofMember("strategy", Step.Strategy.class, Strategies::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
             Map.entry(

@@ -101,6 +101,10 @@ final class StepText {
       put(keys, "varying", base.varying());
     } else if (step instanceof Step.Compose compose) {
       put(keys, "as", compose.as());
+    } else if (step instanceof Step.Strategy strategy) {
+      put(keys, "as", strategy.as());
+      put(keys, "names", strategy.names());
+      put(keys, "called", strategy.called());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

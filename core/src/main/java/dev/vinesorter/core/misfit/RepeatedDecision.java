@@ -182,7 +182,7 @@ final class RepeatedDecision implements Judge {
             + types
             + " types tell "
             + some(common, same.get(0))
-            + " apart (no step does this yet)");
+            + " apart: 'strategy' makes types of the branches");
   }
 
   private static String some(Set<String> common, Made first) {

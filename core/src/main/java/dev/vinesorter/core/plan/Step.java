@@ -562,6 +562,40 @@ public sealed interface Step {
   }
 
   /**
+   * The branches of a decision become types.
+   *
+   * @param units the method that decides
+   * @param as the full name of the interface that the types have in common
+   * @param names the simple names of the types in the order of the branches; empty for those that
+   *     follow from the labels
+   * @param called the method of the interface; empty for the name of the one that decides
+   */
+  record Strategy(
+      List<String> units, String as, List<String> names, String called, Set<Leave> leaves, int line)
+      implements Step {
+    public Strategy {
+      units = List.copyOf(units);
+      names = List.copyOf(names);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "strategy";
+    }
+
+    @Override
+    public Strategy with(List<String> others) {
+      return new Strategy(others, as, names, called, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
+  /**
    * An expression of a method becomes a parameter, which callers pass.
    *
    * @param units the one method

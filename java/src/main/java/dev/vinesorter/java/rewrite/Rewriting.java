@@ -230,6 +230,15 @@ public final class Rewriting {
     widened.add(new StepOutcome.Widening(unit, access));
   }
 
+  /** Says that a unit becomes less private; gives whether that was not said before. */
+  public boolean widensOnce(String unit, String access) {
+    boolean known = widened.stream().anyMatch(one -> one.unit().equals(unit));
+    if (!known) {
+      widens(unit, access);
+    }
+    return !known;
+  }
+
   /** Something speaks against the step. */
   public void refuse(RefusalCode refusal, String message, Site... sites) {
     reasons.add(new Reason(refusal, message, List.of(sites)));

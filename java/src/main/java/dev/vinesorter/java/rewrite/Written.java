@@ -168,6 +168,16 @@ public final class Written {
     }
   }
 
+  /** The same without its first char, which is written anew. */
+  public Written behindFirst() {
+    List<Part> all = new ArrayList<>(parts);
+    Part first = all.remove(0);
+    if (first.text.length() > 1) {
+      all.add(0, new Part(first.text.substring(1), -1, first.means, first.free));
+    }
+    return new Written(all);
+  }
+
   List<Part> parts() {
     return parts;
   }

@@ -64,7 +64,7 @@ public final class CommonBase {
 
   /** Makes methods of what differs. */
   private void parts(Readings readings) {
-    Sibling.judge(rewriting, methods);
+    Sibling.judge(rewriting, methods, step);
     if (!rewriting.isFine()) {
       return;
     }

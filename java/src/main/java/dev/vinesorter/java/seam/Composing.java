@@ -116,6 +116,7 @@ public final class Composing {
       return;
     }
     overridden();
+    stored();
     locks();
     for (String path : files) {
       LocatedTree one = all.file(path);
@@ -199,6 +200,20 @@ public final class Composing {
   }
 
   // ---- what would be lost
+
+  /** Refuses a class that may be stored with a field that may not. */
+  private void stored() {
+    TypeElement stored = all.elements().getTypeElement("java.io.Serializable");
+    if (stored != null
+        && isBelow(type.asType(), stored.asType())
+        && isStill(stored.asType())
+        && !isBelow(above, stored.asType())) {
+      rewriting.refuse(
+          RefusalCode.NOT_YET,
+          "Objects of " + units.name(lower) + " may be stored, and those of " + above + " may not.",
+          code.declaration(lower));
+    }
+  }
 
   /**
    * Refuses methods that the class above may call on itself, and that the class, or one below it,
@@ -450,8 +465,23 @@ public final class Composing {
     isReachable(of, begin, member);
   }
 
+  /** Refuses a copy, which is of the class of its object: the field's would be of the other one. */
+  private void copies(int of, int at, Element member) {
+    boolean copy =
+        member.getSimpleName().contentEquals("clone")
+            && member instanceof ExecutableElement method
+            && method.getParameters().isEmpty();
+    if (copy) {
+      rewriting.refuse(
+          RefusalCode.NOT_YET,
+          "A copy is of the class of its object, and the field's would be one of " + above + ".",
+          code.site(of, code.tokens(of).from(at)));
+    }
+  }
+
   /** Refuses what only a class below can reach. */
   private void isReachable(int of, int at, Element member) {
+    copies(of, at, member);
     boolean near = all.elements().getPackageOf(member).equals(all.elements().getPackageOf(type));
     if (member.getModifiers().contains(Modifier.PROTECTED) && !near) {
       rewriting.refuse(
@@ -470,6 +500,7 @@ public final class Composing {
           code.site(of, code.tokens(of).from(at)));
       return;
     }
+    copies(of, at, member);
     forwards.add(method);
     rewriting.meansInstead(
         of, at, at + 1, ElementNames.of(method), Set.of(ComposedClass.forwardName(this, method)));

@@ -299,6 +299,11 @@ final class PulledConstructors {
     return found;
   }
 
+  /** Whether objects of the new class can be made without being given anything. */
+  boolean hasPlain() {
+    return handed.isEmpty() && called().containsKey("") || !isWritten();
+  }
+
   /** Whether the new class has a constructor that is written. */
   private boolean isWritten() {
     Map<String, ExecutableElement> called = called();

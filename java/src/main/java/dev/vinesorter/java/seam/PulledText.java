@@ -77,11 +77,7 @@ final class PulledText {
       Set<String> means,
       boolean overrides) {
     TakenOver over = new TakenOver(rewriting, from.file());
-    uses.types().forEach(named -> type(over, named));
-    over.unknown(
-        uses.unknown(),
-        source != null ? source::in : full -> rewriting.names().in(units.fileOf(there), full));
-    uses.imported().forEach(named -> imported(over, named));
+    names(over, uses, 0, Integer.MAX_VALUE);
     uses.uses().forEach(use -> self(over, use));
     uses.selves().forEach(one -> itself(over, one));
     uses.supers().forEach(one -> itself(over, one));
@@ -107,6 +103,61 @@ final class PulledText {
             && isDocumented(units.find(now.get(units.name(member)), Level.MEMBER));
     int[] bounds = over.bounds(documented ? units.begin(member) : region.begin(), region);
     return over.text(member, bounds, indent, name -> now.getOrDefault(name, name));
+  }
+
+  /**
+   * A part of a member's text, such as its body, in a source of its own.
+   *
+   * @param begin its first char
+   * @param end one past its last
+   * @param object the variable that has the object; empty where none is needed
+   */
+  Written part(int member, SplitUses uses, int begin, int end, String indent, String object) {
+    TakenOver over = new TakenOver(rewriting, from.file());
+    names(over, uses, begin, end);
+    for (SplitUses.Use use : uses.uses()) {
+      boolean alone =
+          use.isStatic() && use.form() == SplitUses.Form.PLAIN && isIn(use.at(), begin, end);
+      if (alone) {
+        TypeElement type = (TypeElement) use.member().getEnclosingElement();
+        over.patch().insert(use.at(), Written.of(naming.name(type).text() + "."));
+      } else if (!object.isEmpty() && !use.isStatic() && isIn(use.at(), begin, end)) {
+        through(over, use, object);
+      }
+    }
+    for (Tree self : uses.selves()) {
+      if (isIn(from.tree().begin(self), begin, end)) {
+        over.patch().replace(from.tree().begin(self), from.tree().end(self), Written.of(object));
+      }
+    }
+    return over.text(member, new int[] {begin, end}, indent, name -> now.getOrDefault(name, name));
+  }
+
+  /** A member of the object is named behind the variable that has it. */
+  private void through(TakenOver over, SplitUses.Use use, String object) {
+    if (use.form() == SplitUses.Form.PLAIN) {
+      over.patch().insert(use.at(), Written.of(object + "."));
+    } else if (use.form() == SplitUses.Form.THIS) {
+      int token = code.tokens(from.file()).from(use.at()) - 1;
+      over.patch().replace(use.begin(), code.tokens(from.file()).begin(token), Written.of(object));
+    }
+  }
+
+  private static boolean isIn(int at, int begin, int end) {
+    return at >= begin && at < end;
+  }
+
+  /** Types and static members as they are named in the new place. */
+  private void names(TakenOver over, SplitUses uses, int begin, int end) {
+    uses.types().stream()
+        .filter(one -> isIn(one.begin(), begin, end))
+        .forEach(named -> type(over, named));
+    over.unknown(
+        uses.unknown().stream().filter(one -> isIn(one.begin(), begin, end)).toList(),
+        source != null ? source::in : full -> rewriting.names().in(units.fileOf(there), full));
+    uses.imported().stream()
+        .filter(one -> isIn(one.begin(), begin, end))
+        .forEach(named -> imported(over, named));
   }
 
   private boolean isDocumented(int member) {

@@ -294,6 +294,12 @@ final class PulledUp {
   private void interfaces(SplitUses uses) {
     List<ExecutableElement> methods = new ArrayList<>(hooks.values());
     methods.add(first.executable());
+    // What is stored of a class that does not say so is nothing, and it is made without being given
+    // anything.
+    boolean needsStoring =
+        (!state.isEmpty() || !constructors().hasPlain())
+            && siblings.stream().anyMatch(one -> isStored(one.owner().asType()))
+            && !isStored(above.asType());
     for (TypeMirror one : first.owner().getInterfaces()) {
       boolean common =
           siblings.stream()
@@ -301,7 +307,7 @@ final class PulledUp {
                   other ->
                       other.owner().getInterfaces().stream()
                           .anyMatch(same -> same.toString().equals(one.toString())));
-      boolean stored = !state.isEmpty() && isStored(one);
+      boolean stored = needsStoring && isStored(one);
       boolean needed =
           stored
               || !uses.selves().isEmpty()
@@ -310,21 +316,13 @@ final class PulledUp {
         interfaces.add(declared);
       }
     }
-    boolean lost =
-        !state.isEmpty()
-            && isStored(first.owner().asType())
-            && !isStored(above.asType())
-            && interfaces.stream().noneMatch(this::isStored);
-    if (lost) {
+    if (needsStoring && interfaces.stream().noneMatch(this::isStored)) {
       rewriting.refuse(
           RefusalCode.NOT_YET,
-          "Objects of "
-              + units.name(first.type())
-              + " may be stored, and "
+          "Objects of the classes may be stored, and "
               + step.as()
-              + " would not say so of "
-              + String.join(", ", state.keySet())
-              + ".",
+              + " would not say so: what it holds would be lost, and it would have to be made"
+              + " without being given anything.",
           code.declaration(first.type()));
     }
     for (Sibling one : siblings) {

@@ -4,7 +4,10 @@ import com.sun.source.tree.MethodTree;
 import com.sun.source.util.TreePath;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
@@ -49,13 +52,23 @@ record Sibling(
   }
 
   /** Refuses methods that can never become one, by what the survey says of them. */
-  static void judge(Rewriting rewriting, List<Integer> methods) {
+  static void judge(Rewriting rewriting, List<Integer> methods, Step.Base step) {
     SourceView code = rewriting.code();
     Units units = code.units();
     int first = methods.get(0);
     Set<Integer> types = new TreeSet<>();
     for (int method : methods) {
       int type = units.parent(method);
+      String finder = step.may(Leave.FOUND_BY_NAME) ? null : FoundByName.finder(code, method);
+      if (finder != null) {
+        rewriting.refuse(
+            RefusalCode.FOUND_BY_NAME,
+            units.name(method)
+                + " is not only used where it is named: "
+                + finder
+                + ". Say 'found-by-name: true' to take it up all the same.",
+            code.declaration(method));
+      }
       boolean ofClass =
           !units.has(type, Trait.INTERFACE)
               && !units.has(type, Trait.ENUM)

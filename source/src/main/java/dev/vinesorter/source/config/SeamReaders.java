@@ -179,6 +179,15 @@ final class SeamReaders {
     }
   }
 
+  /** The names in a key, one or a list of them. */
+  private static List<String> identifiers(StepReader reader, String key) throws IOException {
+    List<String> names = new ArrayList<>();
+    for (YamlInput.Placed placed : reader.in.texts(key)) {
+      names.add(reader.identifier(key, placed));
+    }
+    return names;
+  }
+
   /** The patterns in a key. */
   private static List<String> names(StepReader reader, String key) throws IOException {
     List<String> names = new ArrayList<>();
@@ -307,7 +316,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("as", "varying", "widen");
+      return List.of("as", "varying", "widen", "found-by-name");
     }
 
     @Override
@@ -315,11 +324,7 @@ final class SeamReaders {
       if (key.equals("as")) {
         as = unitName(in.text(key));
       } else {
-        List<String> names = new ArrayList<>();
-        for (YamlInput.Placed placed : in.texts(key)) {
-          names.add(identifier(key, placed));
-        }
-        varying = names;
+        varying = identifiers(this, key);
       }
     }
 
@@ -360,6 +365,40 @@ final class SeamReaders {
         throw in.wrong("the step does not say what the field is called; add 'as: …'");
       }
       return new Step.Compose(units, as, leaves, line);
+    }
+  }
+
+  /** Reads {@code strategy}. */
+  static final class Strategy extends StepReader {
+    private String as = "";
+    private List<String> names = List.of();
+    private String called = "";
+
+    Strategy(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("as", "names", "called", "widen");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "as" -> as = unitName(in.text(key));
+        case "called" -> called = identifier(key);
+        default -> names = identifiers(this, key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("strategy");
+      if (as.isEmpty()) {
+        throw in.wrong("the step does not say what the common type is called; add 'as: …'");
+      }
+      return new Step.Strategy(units, as, names, called, leaves, line);
     }
   }
 

@@ -35,7 +35,8 @@ abstract class StepReader {
           Map.entry("lift", SeamReaders.Lift::new),
           Map.entry("bundle", SeamReaders.Bundle::new),
           Map.entry("base", SeamReaders.Base::new),
-          Map.entry("compose", SeamReaders.Compose::new));
+          Map.entry("compose", SeamReaders.Compose::new),
+          Map.entry("strategy", SeamReaders.Strategy::new));
 
   /** The key of all verbs that may change what stored objects are known by. */
   private static final String SERIAL = "serial";
