@@ -122,7 +122,8 @@ final class Thrown {
         if (at.getLeaf() instanceof CatchTree handler
             && all.element(new TreePath(at, handler.getParameter())) == parameter
             && at.getParentPath().getLeaf() instanceof TryTree attempt) {
-          scan(new TreePath(at.getParentPath(), attempt.getBlock()), null);
+          // A scan of a path forgets the path that it is called from.
+          new Scan().scan(new TreePath(at.getParentPath(), attempt.getBlock()), null);
           return true;
         }
       }
