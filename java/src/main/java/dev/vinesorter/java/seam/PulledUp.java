@@ -251,6 +251,7 @@ final class PulledUp {
     for (Sibling one : siblings) {
       renamed(one, first.executable());
     }
+    Map<Integer, Element> fieldsAt = new TreeMap<>();
     for (SplitUses.Use use : uses.uses()) {
       Element member = use.member();
       if (!first.owner().equals(member.getEnclosingElement())
@@ -259,12 +260,13 @@ final class PulledUp {
       }
       String name = ElementNames.of(member).substring(owner.length() + 1);
       if (member.getKind() == ElementKind.FIELD) {
-        state.put(name, member);
+        fieldsAt.put(units.begin(units.find(ElementNames.of(member), Level.MEMBER)), member);
         siblings.forEach(one -> now.put(units.name(one.type()) + "#" + name, after(name)));
       } else {
         hooks.put(name, (ExecutableElement) member);
       }
     }
+    fieldsAt.values().forEach(one -> state.put(one.getSimpleName().toString(), one));
     if (there < 0) {
       interfaces(uses);
     }

@@ -1,0 +1,6 @@
+package tower;
+
+/** Where strokes are heard. */
+interface Sound {
+  void stroke(String bell);
+}

@@ -1,0 +1,1 @@
+javac -d .out tower/*.java && java -ea -cp .out tower.TowerTest; code=$?; rm -rf .out; exit $code
