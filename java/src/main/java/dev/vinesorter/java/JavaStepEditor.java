@@ -21,6 +21,7 @@ import dev.vinesorter.java.seam.Injection;
 import dev.vinesorter.java.seam.Inlining;
 import dev.vinesorter.java.seam.InterfaceCut;
 import dev.vinesorter.java.seam.Lifting;
+import dev.vinesorter.java.seam.Listening;
 import dev.vinesorter.java.seam.Splitting;
 import dev.vinesorter.java.seam.Strategies;
 import dev.vinesorter.java.seam.UseOfSupertype;
@@ -94,6 +95,7 @@ public final class JavaStepEditor implements StepEditor {
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
             ofMember("strategy", Step.Strategy.class, Strategies::carryOut, readings),
+            ofMember("listen", Step.Listen.class, Listening::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),
             Map.entry(

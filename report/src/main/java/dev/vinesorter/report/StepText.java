@@ -105,6 +105,10 @@ final class StepText {
       put(keys, "as", strategy.as());
       put(keys, "names", strategy.names());
       put(keys, "called", strategy.called());
+    } else if (step instanceof Step.Listen listen) {
+      keys.put("calls", listen.calls());
+      put(keys, "as", listen.as());
+      put(keys, "joined-in", listen.joinedIn());
     } else if (step instanceof Step.Use use) {
       put(keys, "instead-of", use.insteadOf());
       put(keys, "for", use.users());

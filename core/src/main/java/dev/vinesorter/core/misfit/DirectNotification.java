@@ -116,6 +116,6 @@ final class DirectNotification implements Judge {
             + units.simpleName(units.topTypeOf(unit))
             + " tell whoever listens: these "
             + told.size()
-            + " types know nothing of each other (no step does this yet)");
+            + " types know nothing of each other: 'listen' lets them join in");
   }
 }

@@ -596,6 +596,44 @@ public sealed interface Step {
   }
 
   /**
+   * Calls of several others become an announcement, to which those listen.
+   *
+   * @param units the method that calls
+   * @param calls the methods that it calls
+   * @param as the full name of the interface of listeners
+   * @param joinedIn the type that makes the objects; empty for wherever they are made
+   */
+  record Listen(
+      List<String> units,
+      List<String> calls,
+      String as,
+      String joinedIn,
+      Set<Leave> leaves,
+      int line)
+      implements Step {
+    public Listen {
+      units = List.copyOf(units);
+      calls = List.copyOf(calls);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "listen";
+    }
+
+    @Override
+    public Listen with(List<String> others) {
+      return new Listen(others, calls, as, joinedIn, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " as " + as;
+    }
+  }
+
+  /**
    * An expression of a method becomes a parameter, which callers pass.
    *
    * @param units the one method

@@ -402,6 +402,42 @@ final class SeamReaders {
     }
   }
 
+  /** Reads {@code listen}. */
+  static final class Listen extends StepReader {
+    private List<String> calls = List.of();
+    private String as = "";
+    private String joinedIn = "";
+
+    Listen(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("calls", "as", "joined-in");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "as" -> as = unitName(in.text(key));
+        case "joined-in" -> joinedIn = unitName(in.text(key));
+        default -> calls = names(this, key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("listen");
+      if (as.isEmpty() || calls.isEmpty()) {
+        throw in.wrong(
+            "the step does not say what is called, or what listeners are; add 'calls: …' and"
+                + " 'as: …'");
+      }
+      return new Step.Listen(units, calls, as, joinedIn, leaves, line);
+    }
+  }
+
   /** Reads {@code inject}. */
   static final class Inject extends StepReader {
     private String what = "";

@@ -36,7 +36,8 @@ abstract class StepReader {
           Map.entry("bundle", SeamReaders.Bundle::new),
           Map.entry("base", SeamReaders.Base::new),
           Map.entry("compose", SeamReaders.Compose::new),
-          Map.entry("strategy", SeamReaders.Strategy::new));
+          Map.entry("strategy", SeamReaders.Strategy::new),
+          Map.entry("listen", SeamReaders.Listen::new));
 
   /** The key of all verbs that may change what stored objects are known by. */
   private static final String SERIAL = "serial";

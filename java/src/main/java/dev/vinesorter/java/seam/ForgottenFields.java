@@ -1,0 +1,113 @@
+package dev.vinesorter.java.seam;
+
+import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.util.TreePath;
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
+import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.read.Readings;
+import dev.vinesorter.java.rewrite.Rewriting;
+import dev.vinesorter.java.rewrite.StepChain;
+import dev.vinesorter.java.syntax.TextLines;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** Fields that constructors fill and nobody reads go, with the parameters that they came from. */
+final class ForgottenFields {
+  private ForgottenFields() {}
+
+  /**
+   * Takes them out.
+   *
+   * @param chain takes the changes
+   * @param type the full name of their class
+   * @param fields their names; each gets the value of a parameter in every constructor
+   */
+  static void carryOut(StepChain chain, String type, Set<String> fields, Readings readings) {
+    Map<String, Set<String>> parameters = new LinkedHashMap<>();
+    boolean goes = chain.take(fieldsOut(chain, type, fields, readings, parameters));
+    for (Map.Entry<String, Set<String>> one : parameters.entrySet()) {
+      if (!goes) {
+        return;
+      }
+      Survey survey = chain.now();
+      int unit = survey.units().find(one.getKey(), Level.MEMBER);
+      List<Step.Parameter> kept = new ArrayList<>();
+      for (String name : survey.units().facts().parameters(unit)) {
+        if (!one.getValue().contains(name)) {
+          kept.add(new Step.Parameter(name, "", ""));
+        }
+      }
+      Step.Signature signature =
+          new Step.Signature(List.of(one.getKey()), kept, "", "", Set.of(), 0);
+      goes =
+          chain.take(
+              Resigning.carryOut(
+                  survey, unit, signature, chain.sources(), readings, false, rewriting -> {}));
+    }
+  }
+
+  private static dev.vinesorter.source.plan.StepEditor.Result fieldsOut(
+      StepChain chain,
+      String type,
+      Set<String> fields,
+      Readings readings,
+      Map<String, Set<String>> parameters) {
+    Rewriting rewriting = new Rewriting(chain.now(), chain.sources());
+    SourceView code = rewriting.code();
+    Units units = code.units();
+    int owner = units.find(type, Level.TYPE);
+    int file = units.fileOf(owner);
+    readings.of(
+        chain.sources(),
+        Set.of(units.name(file)),
+        all -> {
+          int any = -1;
+          for (int member : units.children(owner)) {
+            any = units.has(member, Trait.METHOD) && units.begin(member) >= 0 ? member : any;
+          }
+          List<Sibling> itself = Sibling.of(rewriting, all, List.of(any));
+          PulledFields pulled = new PulledFields(rewriting, all, itself, type);
+          Sibling one = itself.get(0);
+          List<Integer> gone = new ArrayList<>();
+          for (String field : fields) {
+            pulled
+                .assignments(one, field)
+                .forEach(
+                    (constructor, set) -> {
+                      takeOut(rewriting, one, set);
+                      String name =
+                          ElementNames.of(
+                              all.element(new TreePath(one.path().getParentPath(), constructor)));
+                      parameters
+                          .computeIfAbsent(name, key -> new TreeSet<>())
+                          .add(((AssignmentTree) set.getExpression()).getExpression().toString());
+                    });
+            gone.add(units.find(type + "#" + field, Level.MEMBER));
+            rewriting.rewrites(type + "#" + field);
+          }
+          TakenOut.from(rewriting, file, TakenOut.of(code, file, gone));
+          return null;
+        });
+    return rewriting.finish(readings);
+  }
+
+  private static void takeOut(Rewriting rewriting, Sibling one, ExpressionStatementTree set) {
+    String text = rewriting.code().text(one.file());
+    int begin = one.tree().begin(set);
+    int end = one.tree().end(set);
+    int line = TextLines.begin(text, begin);
+    int next = TextLines.next(text, end);
+    boolean alone = text.substring(line, begin).isBlank() && text.substring(end, next).isBlank();
+    rewriting.in(one.file()).remove(alone ? line : begin, alone ? next : end);
+  }
+}
