@@ -269,6 +269,24 @@ final class Draw {
         yield drawn;
       }
       case "base" -> base(trial);
+      case "listen" -> {
+        List<Step> found = new ArrayList<>();
+        References references = survey.references();
+        for (int unit : members) {
+          for (int r = references.row(unit); units.has(unit, Trait.METHOD) && r < references.row(unit + 1); r++) {
+            String text = sources.text(units.name(units.fileOf(unit))).text();
+            int at = references.at(r);
+            int line = text.lastIndexOf('\n', at) + 1;
+            int end = text.indexOf('\n', at);
+            boolean call = references.kind(r) == Kind.CALLS && end > 0 && text.substring(line, end).matches("\\s+(this\\.)?[a-z]\\w*\\.\\w+\\([\\w, ]*\\);");
+            if (call && units.level(references.target(r)) == Level.MEMBER) {
+              String as = units.name(units.packageOf(unit)) + ".Drawn" + trial;
+              found.add(new Step.Listen(List.of(units.name(unit)), List.of(units.name(references.target(r))), as, "", Set.of(), 0));
+            }
+          }
+        }
+        yield found.isEmpty() ? null : any(found);
+      }
       case "strategy" -> {
         List<Step> found = new ArrayList<>();
         for (int unit : members) {

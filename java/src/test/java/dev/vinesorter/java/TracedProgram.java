@@ -34,6 +34,9 @@ final class TracedProgram {
       %1$s other;
       final List<String> trace = new ArrayList<>();
 
+      int chosen(int first, int second) {
+    %3$s  }
+
       int t(String what, int value) {
         trace.add(what + "=" + value + "/" + state);
         state = state * 7 %% 1000 + value;
@@ -64,6 +67,10 @@ final class TracedProgram {
         one.other = new %1$s();
         try {
           one.t("end", one.work(first, second));
+          one.t("chosen", one.chosen(first, second));
+          %1$sTwin twin = new %1$sTwin();
+          twin.other = one.other;
+          one.t("twin", twin.work(second, first));
         } catch (RuntimeException e) {
           one.trace.add(e.toString());
         }
@@ -71,8 +78,77 @@ final class TracedProgram {
         return one.trace;
       }
     }
+
+    class %1$sTwin {
+      static final int LIMIT = 3;
+      int state = 2;
+      %1$s other;
+
+      int t(String what, int value) {
+        state = state * 3 %% 100 + value;
+        return other.t("twin " + what, value);
+      }
+
+      int twice(int n) {
+        return n * 3 + LIMIT;
+      }
+
+      int mixed(int a, int b) {
+        return t("twin's mixed", b) - a;
+      }
+
+      int unused(int a, int b) {
+        return state + b;
+      }
+
+      int work(int first, int second) {
+    %4$s  }
+    }
     """
-        .formatted(name, work);
+        .formatted(name, work, decision(random), changed(work, random));
+  }
+
+  /** A body that decides by its first parameter. */
+  private static String decision(Random random) {
+    List<String> branches = new ArrayList<>();
+    for (int n = 0; n < 3; n++) {
+      branches.add(new TracedProgram(random).method());
+    }
+    if (random.nextBoolean()) {
+      return "    if (first > 3 + state) {\n"
+          + branches.get(0)
+          + "    } else if (t(\"asked\", second) > first) {\n"
+          + branches.get(1)
+          + "    } else {\n"
+          + branches.get(2)
+          + "    }\n";
+    }
+    return "    switch (Math.floorMod(first + t(\"asked\", second), 3)) {\n"
+        + "      case 0:\n"
+        + "      case 9:\n"
+        + braced(branches.get(0), random)
+        + "      case 1:\n"
+        + braced(branches.get(1), random)
+        + "      default:\n"
+        + braced(branches.get(2), random)
+        + "    }\n";
+  }
+
+  /** Variables of one case are known in the others, but not in a block. */
+  private static String braced(String statements, Random random) {
+    boolean bare = !statements.contains("int v") && random.nextBoolean();
+    return bare ? statements : "      {\n" + statements + "      }\n";
+  }
+
+  /** The same body but for a number, a variable or a statement more. */
+  private static String changed(String body, Random random) {
+    return switch (random.nextInt(3)) {
+      case 0 ->
+          body.replaceFirst("second", "(first + 1)")
+              .replaceFirst("\\(first \\+ 1\\) (\\+?=)", "second $1");
+      case 1 -> body.replaceFirst(" > ", " > 1 + ").replaceFirst("twice\\(", "2 * twice(");
+      default -> body.replaceFirst("    return ", "    state += 2;\n    return 1 + ");
+    };
   }
 
   private String method() {

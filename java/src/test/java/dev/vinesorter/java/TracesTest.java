@@ -131,7 +131,7 @@ class TracesTest {
   private static Step step(String type, String text, Random random) {
     List<String> work = List.of(type + "#work(int, int)");
     LocatedTree tree = SyntaxTree.of(text).located();
-    return switch (random.nextInt(10)) {
+    return switch (random.nextInt(13)) {
       case 0, 1, 2 ->
           new Step.Extract(
               work, stretch(tree, random), "", "pulled", "private", "", Set.of(Leave.ALIKE), 0);
@@ -148,6 +148,23 @@ class TracesTest {
       case 6 -> signature(type, random);
       case 7 -> bundle(type, random);
       case 8 -> split(type, random);
+      case 10 ->
+          new Step.Strategy(
+              List.of(type + "#chosen(int, int)"),
+              type + "Way",
+              List.of("First", "Second", "Third").stream()
+                  .map(name -> type.substring(2) + name)
+                  .toList(),
+              "",
+              Set.of(),
+              0);
+      case 11, 12 ->
+          new Step.Base(
+              List.of(work.get(0), type + "Twin#work(int, int)"),
+              type + "Base",
+              random.nextBoolean() ? List.of("part") : List.of("part", "rest"),
+              Set.of(Leave.WIDEN),
+              0);
       default -> new Step.Enclose(List.of(type + "#state"), Set.of(), 0);
     };
   }

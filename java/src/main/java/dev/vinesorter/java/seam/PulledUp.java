@@ -254,7 +254,9 @@ final class PulledUp {
     Map<Integer, Element> fieldsAt = new TreeMap<>();
     for (SplitUses.Use use : uses.uses()) {
       Element member = use.member();
+      // What is asked of another object may be of one class of them in each.
       if (!first.owner().equals(member.getEnclosingElement())
+          || use.form() == SplitUses.Form.OTHER
           || member.equals(first.executable())) {
         continue;
       }
