@@ -254,6 +254,8 @@ public final class Listening {
     boolean own =
         field != null
             && field.getKind() == ElementKind.FIELD
+            // The compiler takes the object itself for a field of its class.
+            && units.find(units.name(owner) + "#" + field.getSimpleName(), Level.MEMBER) >= 0
             && itself.owner().equals(field.getEnclosingElement())
             && (receiver instanceof IdentifierTree
                 || receiver instanceof MemberSelectTree select
@@ -288,7 +290,8 @@ public final class Listening {
   /** What a call is given is announced. */
   private void news(Call call) {
     for (ExpressionTree argument : call.tree.getArguments()) {
-      Element named = all.element(all.path(tree, argument));
+      TreePath path = all.path(tree, argument);
+      Element named = path == null ? null : all.element(path);
       if (!(argument instanceof IdentifierTree) || named == null || !Variables.isLocal(named)) {
         refuse(
             RefusalCode.NOT_YET,
@@ -330,8 +333,9 @@ public final class Listening {
         int of = units.fileOf(code.references().from(r));
         rewriting.refuse(
             RefusalCode.STILL_USED,
-            name + " is used here as well, so that the class goes on knowing it.",
+            name + " is used elsewhere as well, so that the class goes on knowing it.",
             code.site(of, code.tokens(of).from(code.references().at(r))));
+        return;
       }
     }
   }
