@@ -35,12 +35,16 @@ import javax.lang.model.element.Modifier;
 
 /** Writes an announcement: the interface of listeners, who keeps them, and where they join in. */
 final class Announcement {
+  /** A place that makes an object and gives it a name. */
+  private record Place(int file, String object, int behind) {}
+
   private final Listening of;
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
   private final NewSource source;
   private final Layout layout;
+  private final List<Place> places = new ArrayList<>();
 
   Announcement(Listening of) {
     this.of = of;
@@ -211,11 +215,6 @@ final class Announcement {
   }
 
   // ---- where objects are made
-
-  /** A place that makes an object and gives it a name. */
-  private record Place(int file, String object, int behind) {}
-
-  private final List<Place> places = new ArrayList<>();
 
   private void places() {
     Set<Integer> files = new TreeSet<>();

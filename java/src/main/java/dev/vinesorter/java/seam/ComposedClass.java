@@ -199,12 +199,7 @@ final class ComposedClass {
     Tree statement = constructor.getBody().getStatements().get(0);
     Element called = of.all.element(new TreePath(new TreePath(body, statement), call));
     if (!arguments) {
-      int begin = of.tree.begin(statement);
-      int end = of.tree.end(statement);
-      int line = TextLines.begin(text, begin);
-      int next = TextLines.next(text, end);
-      boolean alone = text.substring(line, begin).isBlank() && text.substring(end, next).isBlank();
-      patch.remove(alone ? line : begin, alone ? next : end);
+      TakenOut.statement(rewriting, of.file, of.tree, statement);
       return;
     }
     isPublicEnough((ExecutableElement) called, call);
@@ -319,36 +314,10 @@ final class ComposedClass {
     }
     MethodTree tree =
         (MethodTree) of.tree.enclosing(units.nameAt(unit), MethodTree.class).getLeaf();
-    if (isStillOverriding(method)) {
+    if (!overriddenStill(method).isEmpty()) {
       return;
     }
-    tree.getModifiers().getAnnotations().stream()
-        .filter(one -> one.getAnnotationType().toString().endsWith("Override"))
-        .forEach(
-            one -> {
-              String text = code.text(of.file);
-              int past = of.tree.end(one);
-              while (Character.isWhitespace(text.charAt(past))) {
-                past++;
-              }
-              patch.remove(of.tree.begin(one), past);
-            });
-  }
-
-  private boolean isStillOverriding(ExecutableElement method) {
-    List<TypeMirror> left = new ArrayList<>(of.type.getInterfaces());
-    left.add(of.all.elements().getTypeElement("java.lang.Object").asType());
-    for (TypeMirror one : left) {
-      TypeElement owner = (TypeElement) ((DeclaredType) one).asElement();
-      for (ExecutableElement other :
-          ElementFilter.methodsIn(of.all.elements().getAllMembers(owner))) {
-        if (other.getSimpleName().equals(method.getSimpleName())
-            && of.all.elements().overrides(method, other, of.type)) {
-          return true;
-        }
-      }
-    }
-    return false;
+    OverrideMark.takeOut(tree, of.tree, patch);
   }
 
   /** The full name of the method by which a class hands a call on. */

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
@@ -270,7 +271,7 @@ final class Differences {
       boolean local =
           at instanceof TypeElement
               && around != null
-              && around.getKind() != javax.lang.model.element.ElementKind.PACKAGE
+              && around.getKind() != ElementKind.PACKAGE
               && !(around instanceof TypeElement);
       if (local) {
         return true;
@@ -421,8 +422,7 @@ final class Differences {
     boolean ofType =
         !(path.getLeaf() instanceof NewClassTree)
             && named != null
-            && (named instanceof TypeElement
-                || named.getKind() == javax.lang.model.element.ElementKind.PACKAGE);
+            && (named instanceof TypeElement || named.getKind() == ElementKind.PACKAGE);
     return path.getLeaf() instanceof ExpressionTree
         && !(path.getLeaf() instanceof AnnotationTree)
         && !(path.getParentPath().getLeaf() instanceof CaseTree)

@@ -1,7 +1,6 @@
 package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.AssignmentTree;
-import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.util.TreePath;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
@@ -13,7 +12,7 @@ import dev.vinesorter.java.compile.ElementNames;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.StepChain;
-import dev.vinesorter.java.syntax.TextLines;
+import dev.vinesorter.source.plan.StepEditor.Result;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -56,7 +55,7 @@ final class ForgottenFields {
     }
   }
 
-  private static dev.vinesorter.source.plan.StepEditor.Result fieldsOut(
+  private static Result fieldsOut(
       StepChain chain,
       String type,
       Set<String> fields,
@@ -84,7 +83,7 @@ final class ForgottenFields {
                 .assignments(one, field)
                 .forEach(
                     (constructor, set) -> {
-                      takeOut(rewriting, one, set);
+                      TakenOut.statement(rewriting, file, one.tree(), set);
                       String name =
                           ElementNames.of(
                               all.element(new TreePath(one.path().getParentPath(), constructor)));
@@ -99,15 +98,5 @@ final class ForgottenFields {
           return null;
         });
     return rewriting.finish(readings);
-  }
-
-  private static void takeOut(Rewriting rewriting, Sibling one, ExpressionStatementTree set) {
-    String text = rewriting.code().text(one.file());
-    int begin = one.tree().begin(set);
-    int end = one.tree().end(set);
-    int line = TextLines.begin(text, begin);
-    int next = TextLines.next(text, end);
-    boolean alone = text.substring(line, begin).isBlank() && text.substring(end, next).isBlank();
-    rewriting.in(one.file()).remove(alone ? line : begin, alone ? next : end);
   }
 }

@@ -1,5 +1,6 @@
 package dev.vinesorter.java.seam;
 
+import com.sun.source.tree.AssignmentTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
@@ -316,9 +317,7 @@ public final class Listening {
         .forEach(
             set ->
                 known.add(
-                    tree.end(
-                            ((com.sun.source.tree.AssignmentTree) set.getExpression())
-                                .getVariable())
+                    tree.end(((AssignmentTree) set.getExpression()).getVariable())
                         - call.field.length()));
     if (handed.isEmpty()) {
       rewriting.refuse(

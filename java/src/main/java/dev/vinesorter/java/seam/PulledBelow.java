@@ -157,10 +157,7 @@ final class PulledBelow {
     }
     rewriting.alsoMeans(one.file(), units.nameAt(unit), up.after(name));
     TreePath path = one.tree().enclosing(units.nameAt(unit), MethodTree.class);
-    boolean marked =
-        ((MethodTree) path.getLeaf())
-            .getModifiers().getAnnotations().stream()
-                .anyMatch(an -> an.getAnnotationType().toString().endsWith("Override"));
+    boolean marked = OverrideMark.of((MethodTree) path.getLeaf()).isPresent();
     if (!marked) {
       int begin = one.tree().begin(path.getLeaf());
       String text = code.text(one.file());

@@ -15,7 +15,6 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
-import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -188,21 +187,10 @@ final class PulledConstructors {
       for (String field : handed) {
         ExpressionStatementTree set = fields.assignments(one, field).get(constructor);
         values.add(((AssignmentTree) set.getExpression()).getExpression().toString());
-        takeOut(one, set);
+        TakenOut.statement(rewriting, one.file(), one.tree(), set);
       }
       call(one, constructor, values, patch);
     }
-  }
-
-  private void takeOut(Sibling one, ExpressionStatementTree statement) {
-    String text = code.text(one.file());
-    int begin = one.tree().begin(statement);
-    int end = one.tree().end(statement);
-    int line = TextLines.begin(text, begin);
-    boolean alone =
-        text.substring(line, begin).isBlank()
-            && text.substring(end, TextLines.end(text, end)).isBlank();
-    rewriting.in(one.file()).remove(alone ? line : begin, alone ? TextLines.next(text, end) : end);
   }
 
   private void call(Sibling one, MethodTree constructor, List<String> values, Patch patch) {

@@ -218,18 +218,7 @@ final class PulledText {
   private void notOverriding(TakenOver over, int member) {
     MethodTree declared =
         (MethodTree) from.tree().enclosing(units.nameAt(member), MethodTree.class).getLeaf();
-    declared.getModifiers().getAnnotations().stream()
-        .filter(one -> one.getAnnotationType().toString().endsWith("Override"))
-        .forEach(
-            one -> {
-              int end = from.tree().end(one);
-              String text = code.text(from.file());
-              int past = end;
-              while (past < text.length() && Character.isWhitespace(text.charAt(past))) {
-                past++;
-              }
-              over.patch().remove(from.tree().begin(one), past);
-            });
+    OverrideMark.takeOut(declared, from.tree(), over.patch());
   }
 
   /** Documentation names types that are not imported in full, and members that stay by theirs. */

@@ -3,6 +3,7 @@ package dev.vinesorter.java.seam;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.Tree;
+import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import dev.vinesorter.core.model.Level;
@@ -248,7 +249,7 @@ public final class Strategies {
   private void bound(Attributed all, LocatedTree tree, Decision decision, Set<String> taken) {
     new TreePathScanner<Void, Void>() {
       @Override
-      public Void visitVariable(com.sun.source.tree.VariableTree node, Void p) {
+      public Void visitVariable(VariableTree node, Void p) {
         boolean inBranch =
             decision.branches().stream()
                 .anyMatch(
@@ -271,7 +272,7 @@ public final class Strategies {
     List<String> found = new ArrayList<>();
     new TreePathScanner<Void, Void>() {
       @Override
-      public Void visitVariable(com.sun.source.tree.VariableTree node, Void p) {
+      public Void visitVariable(VariableTree node, Void p) {
         String name = node.getName().toString();
         if (names.contains(name) && !found.contains(name)) {
           found.add(name);
@@ -319,7 +320,7 @@ public final class Strategies {
       }
 
       @Override
-      public Void visitVariable(com.sun.source.tree.VariableTree node, Void p) {
+      public Void visitVariable(VariableTree node, Void p) {
         own.add(node.getName().toString());
         return super.visitVariable(node, p);
       }

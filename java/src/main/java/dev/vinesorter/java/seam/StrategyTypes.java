@@ -1,6 +1,7 @@
 package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.IdentifierTree;
+import com.sun.source.tree.IfTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.StatementTree;
@@ -311,9 +312,7 @@ final class StrategyTypes {
                 "/** One way for {@link "
                     + above.shown(owner)
                     + "#"
-                    + (units.has(method, Trait.PRIVATE)
-                        ? MemberNames.bare(simple)
-                        : MemberNames.bare(simple))
+                    + MemberNames.bare(simple)
                     + "}. */\n"
                     + open()
                     + "interface "
@@ -374,7 +373,7 @@ final class StrategyTypes {
             ? " for all else"
             : !plain
                 ? ""
-                : decision.path().getLeaf() instanceof com.sun.source.tree.IfTree
+                : decision.path().getLeaf() instanceof IfTree
                     ? " where {@code " + labels + "}"
                     : " for {@code " + labels + "}";
     return "/** A {@link " + above.simpleName() + "}" + when + ". */\n";
@@ -420,13 +419,12 @@ final class StrategyTypes {
             copy,
             copy.edited(tree.begin(leaf), tree.end(leaf)).indented(old, inner),
             one -> one);
-    String takes = "";
     boolean isStatic =
         ((MethodTree) declared.getLeaf()).getModifiers().getFlags().contains(Modifier.STATIC);
     Written whole =
         Written.of(end + end + in + "private " + (isStatic ? "static " : ""))
             .and(Written.of(rewriting.names().in(file, step.as()), step.as()))
-            .and(" " + name + "(" + takes)
+            .and(" " + name + "(")
             .and(Written.joined(parameters, ", "))
             .and(") {" + end + inner + (gives ? "return " : ""))
             .and(text)

@@ -1,6 +1,8 @@
 package dev.vinesorter.java.seam;
 
+import com.sun.source.tree.Tree;
 import dev.vinesorter.java.code.SourceView;
+import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.syntax.TextLines;
@@ -9,7 +11,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 
-/** Members that leave a file, with the blank lines that parted them from others. */
+/** Members and statements that leave a file, with the blank lines that parted them from others. */
 final class TakenOut {
   private TakenOut() {}
 
@@ -22,6 +24,17 @@ final class TakenOut {
       edits.list().forEach(one -> gone.add(new int[] {one.begin(), one.end()}));
     }
     return gone;
+  }
+
+  /** Takes a statement out, with its line where it has one of its own. */
+  static void statement(Rewriting rewriting, int file, LocatedTree tree, Tree statement) {
+    String text = tree.text();
+    int begin = tree.begin(statement);
+    int end = tree.end(statement);
+    int line = TextLines.begin(text, begin);
+    int next = TextLines.next(text, end);
+    boolean alone = text.substring(line, begin).isBlank() && text.substring(end, next).isBlank();
+    rewriting.in(file).remove(alone ? line : begin, alone ? next : end);
   }
 
   /** Takes parts out, of which neighbours may share a blank line. */
