@@ -233,6 +233,46 @@ class LanguagesTest {
   }
 
   @Test
+  void whatKotlinMakesOrTakesForAnotherIsNotChangedBehindItsBack() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- app/src/salt/press/Queue.java
+        package salt.press;
+
+        public class Queue extends java.util.ArrayDeque<String> {}
+        --- app/src/salt/press/Desk.java
+        package salt.press;
+
+        public class Desk {
+          public Desk() {}
+        }
+        --- app/src/salt/desk/Use.kt
+        package salt.desk
+
+        import salt.press.Desk
+        import salt.press.Queue
+
+        fun first(queue: Queue): String = queue.poll()
+
+        fun desk(): Desk = Desk()
+        --- compose.yaml
+        steps:
+          - compose: salt.press.Queue
+            as: waiting
+        --- signature.yaml
+        steps:
+          - signature: salt.press.Desk#Desk()
+            parameters: [{new: lamps, type: int, value: "2"}]
+        """);
+    run("survey");
+    assertThat(run("rehearse", "compose.yaml").out())
+        .contains("salt.press.Queue, and may take it for java.util.ArrayDeque, and does not");
+    assertThat(run("rehearse", "signature.yaml").out())
+        .contains("app/src/salt/desk/Use.kt names salt.press.Desk, and makes it with (), and does");
+  }
+
+  @Test
   void kotlinAndJavaSeeEachOtherAndFollow() throws IOException {
     Program.write(
         folder,

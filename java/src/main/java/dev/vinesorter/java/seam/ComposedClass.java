@@ -129,7 +129,13 @@ final class ComposedClass {
     for (ExecutableElement one :
         ElementFilter.constructorsIn(of.above.asElement().getEnclosedElements())) {
       boolean meant = constructor == null ? one.getParameters().isEmpty() : one.equals(constructor);
-      if (meant && units.find(ElementNames.of(one), Level.MEMBER) >= 0) {
+      // What a library's class is made with is always written, though nobody may have used it yet.
+      int top = units.find(erasure().toString(), Level.TYPE);
+      boolean written =
+          units.find(ElementNames.of(one), Level.MEMBER) >= 0
+              || top < 0
+              || units.has(top, Trait.FOREIGN);
+      if (meant && written) {
         return ElementNames.of(one);
       }
     }

@@ -52,6 +52,10 @@ final class Followed {
           int used = before.references().target(r);
           if (found.size() < MOST && !isAsItWas(used, names)) {
             found.add(reason(before.site(r), " names " + before.units().name(used)));
+          } else if (found.size() < MOST && !lostOf(used, names).isEmpty()) {
+            String lost = lostOf(used, names);
+            found.add(
+                reason(before.site(r), " names " + before.units().name(used) + ", and " + lost));
           } else if (found.size() < MOST) {
             boolean changes = this.units.changes(used, names);
             for (int other : step.overloads(used)) {
@@ -64,6 +68,12 @@ final class Followed {
         });
     overriding(found, names);
     return found;
+  }
+
+  private String lostOf(int used, Map<String, String> names) {
+    return before.units().level(used) == Level.TYPE
+        ? units.lost(used, units.fresh(used, names), names)
+        : "";
   }
 
   private static Reason reason(Site site, String does) {

@@ -1,11 +1,19 @@
 package dev.vinesorter.source.language;
 
+import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 
 /** Which units of before a step are there afterwards, and whether they are as they were. */
 final class UnitsAfter {
@@ -59,6 +67,72 @@ final class UnitsAfter {
     return found == null && open >= 0
         ? places().getOrDefault(key + now.substring(0, open) + parameters, -1)
         : found == null ? -1 : found;
+  }
+
+  /**
+   * What speaks against a type that others name, though it is there: it is made with something
+   * else, or is not below something any more; empty for nothing.
+   */
+  String lost(int type, int found, Map<String, String> names) {
+    for (String made : constructors(before, type)) {
+      Set<String> now = constructors(after, found);
+      if (!now.contains(made) && !now.contains(renamed(made, names))) {
+        return "makes it with " + made;
+      }
+    }
+    Set<String> above = above(after, found);
+    for (String one : above(before, type)) {
+      if (!above.contains(names.getOrDefault(one, one)) && !isGoneElsewhere(one, names)) {
+        return "may take it for " + one;
+      }
+    }
+    return "";
+  }
+
+  /** Whether a type above is called otherwise by now, also since one around it is. */
+  private boolean isGoneElsewhere(String name, Map<String, String> names) {
+    int unit = before.units().find(name, Level.TYPE);
+    return unit >= 0 && before.units().fileOf(unit) >= 0 && fresh(unit, names) < 0
+        || names.keySet().stream().anyMatch(one -> name.startsWith(one + "."));
+  }
+
+  /** What the constructors that others see take, as the parentheses of their names. */
+  private static Set<String> constructors(Survey survey, int type) {
+    Units units = survey.units();
+    Set<String> found = new TreeSet<>();
+    boolean any = false;
+    for (int member : units.children(type)) {
+      boolean constructor = units.has(member, Trait.CONSTRUCTOR);
+      any |= constructor;
+      String name = units.simpleName(member);
+      if (constructor && !units.has(member, Trait.PRIVATE) && name.indexOf('(') >= 0) {
+        found.add(name.substring(name.indexOf('(')));
+      }
+    }
+    if (!any && !units.has(type, Trait.INTERFACE) && !units.has(type, Trait.RECORD)) {
+      found.add("()");
+    }
+    return found;
+  }
+
+  /** The full names of all types above one. */
+  private static Set<String> above(Survey survey, int type) {
+    References references = survey.references();
+    Set<Integer> seen = new TreeSet<>();
+    Deque<Integer> open = new ArrayDeque<>(List.of(type));
+    while (!open.isEmpty()) {
+      int next = open.remove();
+      for (int r = references.row(next); r < references.row(next + 1); r++) {
+        boolean inherits =
+            references.kind(r) == Kind.EXTENDS || references.kind(r) == Kind.IMPLEMENTS;
+        if (inherits && seen.add(references.target(r))) {
+          open.add(references.target(r));
+        }
+      }
+    }
+    Set<String> names = new TreeSet<>();
+    seen.forEach(one -> names.add(survey.units().name(one)));
+    return names;
   }
 
   /** Where the units of the foretold survey stand in it, by level and name, own ones first. */
