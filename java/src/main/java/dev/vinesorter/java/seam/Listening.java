@@ -141,6 +141,14 @@ public final class Listening {
     if (rewriting.isFine()) {
       calls(declared);
     }
+    if (rewriting.isFine() && fields.isUsedEarly(itself)) {
+      rewriting.refuse(
+          RefusalCode.EVALUATION_ORDER,
+          "An object of "
+              + units.name(owner)
+              + " is used while it is made, before anybody could listen to it.",
+          code.declaration(owner));
+    }
     if (rewriting.isFine()) {
       together();
       calls.forEach(this::news);

@@ -26,6 +26,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
@@ -123,6 +124,14 @@ final class PulledFields {
         return null;
       }
       words = own;
+      Set<Modifier> modifiers = declared.getModifiers().getFlags();
+      boolean constant =
+          all.element(declaration(one, unit)) instanceof VariableElement variable
+              && variable.getConstantValue() != null;
+      if (modifiers.contains(Modifier.STATIC) && !constant) {
+        // Each class has its own, and the classes would come to share one.
+        return null;
+      }
       ExpressionTree value = declared.getInitializer();
       boolean isFinal = declared.getModifiers().getFlags().contains(Modifier.FINAL);
       boolean alike = value == null ? !isFinal : isSameAnywhere(one, unit);
@@ -280,6 +289,17 @@ final class PulledFields {
       }
     }.scan(new TreePath(new TreePath(owner, constructor), constructor.getBody()), null);
     return again[0];
+  }
+
+  /** Whether the object calls a method of its own, or is given away, while it is made. */
+  boolean isUsedEarly(Sibling one) {
+    TreePath owner = one.path().getParentPath();
+    return isSeenEarly(one, owner)
+        || constructors(one).stream()
+            .anyMatch(
+                made ->
+                    made.getBody().getStatements().stream()
+                        .anyMatch(statement -> namesItself(one, path(owner, made, statement))));
   }
 
   /** Whether what runs before the constructors' own statements names the object or its methods. */

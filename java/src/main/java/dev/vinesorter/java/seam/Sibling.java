@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
@@ -148,6 +149,7 @@ record Sibling(
   /** All that a method says before its body, names of parameters included, as types and words. */
   private String head(Attributed all) {
     StringBuilder head = new StringBuilder();
+    annotations(head, executable);
     for (Modifier one : executable.getModifiers()) {
       head.append(one).append(' ');
     }
@@ -156,8 +158,9 @@ record Sibling(
     head.append(executable.getReturnType()).append(' ').append(executable.getSimpleName());
     head.append('(');
     for (int n = 0; n < executable.getParameters().size(); n++) {
-      head.append(n == 0 ? "" : ", ")
-          .append(executable.getParameters().get(n).asType())
+      head.append(n == 0 ? "" : ", ");
+      annotations(head, executable.getParameters().get(n));
+      head.append(executable.getParameters().get(n).asType())
           .append(' ')
           .append(executable.getParameters().get(n).getSimpleName());
     }
@@ -166,5 +169,13 @@ record Sibling(
       head.append(" throws ").append(executable.getThrownTypes());
     }
     return head.toString();
+  }
+
+  /** What something is annotated with, but for being an override. */
+  private static void annotations(StringBuilder head, Element of) {
+    of.getAnnotationMirrors().stream()
+        .map(Object::toString)
+        .filter(one -> !one.equals("@java.lang.Override"))
+        .forEach(one -> head.append(one).append(' '));
   }
 }
