@@ -171,7 +171,7 @@ public final class CommonBase {
         taken.addAll(one.takes(place.get(n)));
       }
     }
-    List<String> variables = inOrder(siblings.get(0), taken);
+    List<String> variables = Variables.inOrder(siblings.get(0).path(), taken);
     String first = "";
     for (int n = 0; n < siblings.size() && rewriting.isFine(); n++) {
       int side = n;
@@ -184,20 +184,6 @@ public final class CommonBase {
             places);
       }
     }
-  }
-
-  /** Variables as the first method declares them. */
-  private List<String> inOrder(Sibling first, Set<String> names) {
-    List<String> found = new ArrayList<>();
-    JavaTokens tokens = code.tokens(first.file());
-    for (int t = tokens.from(units.nameAt(first.method()));
-        t < tokens.size() && tokens.begin(t) < units.end(first.method());
-        t++) {
-      if (names.contains(tokens.text(t)) && !found.contains(tokens.text(t))) {
-        found.add(tokens.text(t));
-      }
-    }
-    return found;
   }
 
   /** Whether the same comments stand above a part in each of the methods. */

@@ -146,21 +146,13 @@ final class ComposedClass {
    * Lets constructors make the object; gives whether they do, in place of the field's own value.
    */
   private boolean constructors() {
-    List<MethodTree> written = new ArrayList<>();
+    List<MethodTree> written = ConstructorCalls.written(of.tree, (ClassTree) of.declared.getLeaf());
     boolean arguments = false;
-    for (Tree member : ((ClassTree) of.declared.getLeaf()).getMembers()) {
-      boolean constructor =
-          member instanceof MethodTree method
-              && method.getName().contentEquals("<init>")
-              && of.tree.end(method) > of.tree.begin(method);
-      if (constructor) {
-        MethodTree method = (MethodTree) member;
-        written.add(method);
-        MethodInvocationTree call = said(method);
-        arguments |=
-            call != null && !ConstructorCalls.isToThis(call) && !call.getArguments().isEmpty();
-        rewriting.rewrites(ElementNames.of(of.all.element(new TreePath(of.declared, member))));
-      }
+    for (MethodTree method : written) {
+      MethodInvocationTree call = said(method);
+      arguments |=
+          call != null && !ConstructorCalls.isToThis(call) && !call.getArguments().isEmpty();
+      rewriting.rewrites(ElementNames.of(of.all.element(new TreePath(of.declared, method))));
     }
     if (written.isEmpty()) {
       unsaid(units.nameAt(of.lower));

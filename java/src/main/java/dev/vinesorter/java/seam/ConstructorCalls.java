@@ -1,11 +1,16 @@
 package dev.vinesorter.java.seam;
 
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionStatementTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MemberSelectTree;
 import com.sun.source.tree.MethodInvocationTree;
 import com.sun.source.tree.MethodTree;
+import com.sun.source.tree.Tree;
+import dev.vinesorter.java.compile.LocatedTree;
+import java.util.ArrayList;
+import java.util.List;
 
 /** Calls of another constructor, which a constructor can begin with (JLS 8.8.7.1). */
 final class ConstructorCalls {
@@ -15,6 +20,22 @@ final class ConstructorCalls {
   static boolean is(MethodInvocationTree call) {
     String name = name(call);
     return name.equals("this") || name.equals("super");
+  }
+
+  /** The constructors of a class that somebody wrote. */
+  static List<MethodTree> written(LocatedTree tree, ClassTree type) {
+    List<MethodTree> found = new ArrayList<>();
+    for (Tree member : type.getMembers()) {
+      boolean written =
+          member instanceof MethodTree method
+              && method.getName().contentEquals("<init>")
+              && tree.end(method) > tree.begin(method)
+              && method.getBody() != null;
+      if (written) {
+        found.add((MethodTree) member);
+      }
+    }
+    return found;
   }
 
   /** Whether a call is of a constructor of the same class; not for null. */

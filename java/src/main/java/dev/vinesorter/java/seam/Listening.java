@@ -192,17 +192,7 @@ public final class Listening {
           "Objects of " + units.name(owner) + " may be stored, and who listens cannot be.",
           code.declaration(owner));
     }
-    NewSource source = new NewSource(code, file, step.as());
-    boolean nested = units.find(source.packageName(), Level.TYPE) >= 0;
-    if (nested || !source.isPossible()) {
-      rewriting.refuse(
-          RefusalCode.BAD_TARGET,
-          "'" + step.as() + "' cannot be the full name of a new outermost type here.",
-          code.declaration(method));
-    } else if (units.find(step.as(), Level.TYPE) >= 0 || code.sources().exists(source.path())) {
-      rewriting.refuse(
-          RefusalCode.NAME_CLASH, "There is " + step.as() + " already.", code.declaration(method));
-    }
+    new NewSource(code, file, step.as()).judge(rewriting, code.declaration(method));
     for (int member : units.children(owner)) {
       String bare = MemberNames.bare(units.simpleName(member));
       if (bare.equals(Announcement.join(step)) || bare.equals(Announcement.list(step))) {

@@ -1,8 +1,12 @@
 package dev.vinesorter.java.seam;
 
+import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.rewrite.Naming;
+import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaHeader;
 import java.util.List;
@@ -59,6 +63,21 @@ final class NewSource {
   /** Whether its type has a name, and a place where it lies. */
   boolean isPossible() {
     return NAME.matcher(name()).matches() && path() != null;
+  }
+
+  /** Refuses an outermost type that cannot be called that, or is there already. */
+  void judge(Rewriting rewriting, Site site) {
+    boolean nested = units.find(packageName, Level.TYPE) >= 0;
+    boolean known = units.find(name(), Level.TYPE) >= 0;
+    if (nested || !isPossible()) {
+      rewriting.refuse(
+          RefusalCode.BAD_TARGET,
+          "'" + name() + "' cannot be the full name of a new outermost type here.",
+          site);
+    } else if (known || code.sources().exists(path())) {
+      rewriting.refuse(
+          RefusalCode.NAME_CLASH, "There is " + (known ? name() : path()) + " already.", site);
+    }
   }
 
   private String name() {

@@ -21,7 +21,6 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.syntax.JavaTokens;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -237,18 +236,7 @@ final class PulledFields {
 
   /** The constructors that somebody wrote. */
   List<MethodTree> constructors(Sibling one) {
-    List<MethodTree> found = new ArrayList<>();
-    for (Tree member : ((ClassTree) one.path().getParentPath().getLeaf()).getMembers()) {
-      boolean written =
-          member instanceof MethodTree method
-              && method.getName().contentEquals("<init>")
-              && one.tree().end(method) > one.tree().begin(method)
-              && method.getBody() != null;
-      if (written) {
-        found.add((MethodTree) member);
-      }
-    }
-    return found;
+    return ConstructorCalls.written(one.tree(), (ClassTree) one.path().getParentPath().getLeaf());
   }
 
   static TreePath path(TreePath owner, MethodTree method, Tree statement) {

@@ -10,14 +10,12 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.DocLinks;
-import dev.vinesorter.java.code.ModifierEdits;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaHeader;
-import dev.vinesorter.source.text.TextEdits;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -81,13 +79,8 @@ final class PulledText {
     uses.uses().forEach(use -> self(over, use));
     uses.selves().forEach(one -> itself(over, one));
     uses.supers().forEach(one -> itself(over, one));
-    TextEdits edits = new TextEdits();
     if (access != Access.of(units, member)) {
-      ModifierEdits.access(
-          edits, code.tokens(from.file()), code.text(from.file()), units.begin(member), access);
-      edits
-          .list()
-          .forEach(one -> over.patch().replace(one.begin(), one.end(), Written.of(one.text())));
+      SplitOwner.modifiers(code, member, access, over.patch());
     }
     if (!overrides) {
       notOverriding(over, member);

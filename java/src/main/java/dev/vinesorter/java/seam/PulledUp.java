@@ -112,19 +112,7 @@ final class PulledUp {
 
   private void place() {
     if (there < 0) {
-      boolean taken = source.isPossible() && code.sources().exists(source.path());
-      boolean nested = units.find(source.packageName(), Level.TYPE) >= 0;
-      if (!source.isPossible() || nested) {
-        rewriting.refuse(
-            RefusalCode.BAD_TARGET,
-            "'" + step.as() + "' cannot be the full name of a new outermost class here.",
-            code.declaration(methods.get(0)));
-      } else if (taken) {
-        rewriting.refuse(
-            RefusalCode.NAME_CLASH,
-            "There is " + source.path() + " already.",
-            code.declaration(methods.get(0)));
-      }
+      source.judge(rewriting, code.declaration(methods.get(0)));
       return;
     }
     for (int method : methods) {

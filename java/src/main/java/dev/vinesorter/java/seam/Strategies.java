@@ -214,7 +214,8 @@ public final class Strategies {
     if (!rewriting.isFine()) {
       return;
     }
-    List<String> variables = inOrder(tree, taken);
+    List<String> variables =
+        Variables.inOrder(tree.enclosing(units.nameAt(method), MethodTree.class), taken);
     String first = "";
     for (int n = 0; n < branches.size() && rewriting.isFine(); n++) {
       String head = extractions.get(n).write(List.of(codes.get(n)), variables);
@@ -266,21 +267,6 @@ public final class Strategies {
         return super.visitVariable(node, p);
       }
     }.scan(decision.path(), null);
-  }
-
-  private List<String> inOrder(LocatedTree tree, Set<String> names) {
-    List<String> found = new ArrayList<>();
-    new TreePathScanner<Void, Void>() {
-      @Override
-      public Void visitVariable(VariableTree node, Void p) {
-        String name = node.getName().toString();
-        if (names.contains(name) && !found.contains(name)) {
-          found.add(name);
-        }
-        return super.visitVariable(node, p);
-      }
-    }.scan(tree.enclosing(units.nameAt(method), MethodTree.class), null);
-    return found;
   }
 
   private void clash() {

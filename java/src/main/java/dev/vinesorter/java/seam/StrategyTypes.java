@@ -118,22 +118,9 @@ final class StrategyTypes {
   private void place() {
     List<String> simple = new ArrayList<>(names);
     simple.add(above.simpleName());
-    boolean nested = units.find(packageName(), Level.TYPE) >= 0;
     for (String one : simple) {
-      NewSource source = new NewSource(code, file, full(one));
-      if (nested || !source.isPossible()) {
-        rewriting.refuse(
-            RefusalCode.BAD_TARGET,
-            "'" + full(one) + "' cannot be the full name of a new outermost type here.",
-            code.declaration(method));
-        return;
-      }
-      if (units.find(full(one), Level.TYPE) >= 0 || code.sources().exists(source.path())) {
-        rewriting.refuse(
-            RefusalCode.NAME_CLASH,
-            "There is " + full(one) + " already.",
-            code.declaration(method));
-        return;
+      if (rewriting.isFine()) {
+        new NewSource(code, file, full(one)).judge(rewriting, code.declaration(method));
       }
     }
   }

@@ -18,8 +18,10 @@ import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 
@@ -92,6 +94,22 @@ final class Variables {
         return null;
       }
     }.scan(stretch.member(), null);
+  }
+
+  /** Names of variables in the order in which a method declares them. */
+  static List<String> inOrder(TreePath method, Set<String> names) {
+    Set<String> found = new LinkedHashSet<>();
+    new TreePathScanner<Void, Void>() {
+      @Override
+      public Void visitVariable(VariableTree node, Void p) {
+        String name = node.getName().toString();
+        if (names.contains(name)) {
+          found.add(name);
+        }
+        return super.visitVariable(node, p);
+      }
+    }.scan(method, null);
+    return List.copyOf(found);
   }
 
   /** Whether something is known in its method alone. */

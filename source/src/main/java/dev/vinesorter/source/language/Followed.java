@@ -10,12 +10,9 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -33,6 +30,9 @@ final class Followed {
   private final UnitsAfter units;
   private final Map<Survey, Map<Integer, Integer>> counts = new IdentityHashMap<>();
 
+  /** What speaks against types that others name, by the names that are asked for. */
+  private final Map<Integer, String> lost = new HashMap<>();
+
   Followed(StepEffect step) {
     this.step = step;
     this.before = step.before();
@@ -47,15 +47,15 @@ final class Followed {
    */
   List<Reason> lost(Map<String, String> names) {
     List<Reason> found = new ArrayList<>();
+    lost.clear();
     step.eachUse(
         r -> {
           int used = before.references().target(r);
           if (found.size() < MOST && !isAsItWas(used, names)) {
             found.add(reason(before.site(r), " names " + before.units().name(used)));
           } else if (found.size() < MOST && !lostOf(used, names).isEmpty()) {
-            String lost = lostOf(used, names);
-            found.add(
-                reason(before.site(r), " names " + before.units().name(used) + ", and " + lost));
+            String does = " names " + before.units().name(used) + ", and " + lostOf(used, names);
+            found.add(reason(before.site(r), does));
           } else if (found.size() < MOST) {
             boolean changes = this.units.changes(used, names);
             for (int other : step.overloads(used)) {
@@ -70,10 +70,11 @@ final class Followed {
     return found;
   }
 
+  /** What speaks against a type; looked up once, since others may name it often. */
   private String lostOf(int used, Map<String, String> names) {
-    return before.units().level(used) == Level.TYPE
-        ? units.lost(used, units.fresh(used, names), names)
-        : "";
+    return before.units().level(used) != Level.TYPE
+        ? ""
+        : lost.computeIfAbsent(used, type -> units.lost(type, units.fresh(type, names), names));
   }
 
   private static Reason reason(Site site, String does) {
@@ -124,19 +125,7 @@ final class Followed {
 
   /** The types of this language that a type comes to by inheritance. */
   private Set<Integer> above(int type) {
-    References references = before.references();
-    Set<Integer> seen = new LinkedHashSet<>();
-    Deque<Integer> open = new ArrayDeque<>(List.of(type));
-    while (!open.isEmpty()) {
-      int next = open.remove();
-      for (int r = references.row(next); r < references.row(next + 1); r++) {
-        boolean inherits =
-            references.kind(r) == Kind.EXTENDS || references.kind(r) == Kind.IMPLEMENTS;
-        if (inherits && seen.add(references.target(r))) {
-          open.add(references.target(r));
-        }
-      }
-    }
+    Set<Integer> seen = UnitsAfter.above(before, type);
     seen.removeIf(
         one -> {
           int file = before.units().fileOf(one);

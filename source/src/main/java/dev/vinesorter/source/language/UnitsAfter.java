@@ -10,6 +10,7 @@ import dev.vinesorter.core.model.Units;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -80,8 +81,8 @@ final class UnitsAfter {
         return "makes it with " + made;
       }
     }
-    Set<String> above = above(after, found);
-    for (String one : above(before, type)) {
+    Set<String> above = namesAbove(after, found);
+    for (String one : namesAbove(before, type)) {
       if (!above.contains(names.getOrDefault(one, one)) && !isGoneElsewhere(one, names)) {
         return "may take it for " + one;
       }
@@ -115,10 +116,16 @@ final class UnitsAfter {
     return found;
   }
 
-  /** The full names of all types above one. */
-  private static Set<String> above(Survey survey, int type) {
+  private static Set<String> namesAbove(Survey survey, int type) {
+    Set<String> names = new TreeSet<>();
+    above(survey, type).forEach(one -> names.add(survey.units().name(one)));
+    return names;
+  }
+
+  /** All types that a type comes to by inheritance, nearest first. */
+  static Set<Integer> above(Survey survey, int type) {
     References references = survey.references();
-    Set<Integer> seen = new TreeSet<>();
+    Set<Integer> seen = new LinkedHashSet<>();
     Deque<Integer> open = new ArrayDeque<>(List.of(type));
     while (!open.isEmpty()) {
       int next = open.remove();
@@ -130,9 +137,7 @@ final class UnitsAfter {
         }
       }
     }
-    Set<String> names = new TreeSet<>();
-    seen.forEach(one -> names.add(survey.units().name(one)));
-    return names;
+    return seen;
   }
 
   /** Where the units of the foretold survey stand in it, by level and name, own ones first. */
