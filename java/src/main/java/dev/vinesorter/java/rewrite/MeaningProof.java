@@ -72,6 +72,9 @@ final class MeaningProof {
 
   /** What was read, with what new methods between others override in their place. */
   private Survey withoutNew() {
+    if (between.isEmpty()) {
+      return fresh;
+    }
     SurveyDraft draft = new SurveyDraft(fresh);
     between.forEach(
         (name, overridden) -> {
@@ -81,7 +84,7 @@ final class MeaningProof {
             draft.target(r, above);
           }
         });
-    return between.isEmpty() ? fresh : draft.survey();
+    return draft.survey();
   }
 
   /** The same meanings where a new method between others is taken for what it overrides. */
