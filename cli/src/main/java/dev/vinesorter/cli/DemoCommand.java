@@ -35,6 +35,9 @@ final class DemoCommand extends BaseCommand {
 
   @Override
   public Integer call() {
+    if (common.json) {
+      throw new UsageException("The demo is a tour to be read: leave --json out.");
+    }
     Path folder = copy();
     boolean colour = Output.colour(!common.noColour);
     String plan = folder.resolve("plans/open-the-cycles.yaml").toString();

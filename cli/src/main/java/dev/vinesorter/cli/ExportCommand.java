@@ -30,9 +30,8 @@ final class ExportCommand extends BaseCommand {
 
   @Option(
       names = "--as",
-      required = true,
       paramLabel = "FORMAT",
-      description = "${COMPLETION-CANDIDATES}.")
+      description = "${COMPLETION-CANDIDATES}; --json says json.")
   private Format format;
 
   @Option(
@@ -46,6 +45,9 @@ final class ExportCommand extends BaseCommand {
 
   @Override
   public Integer call() {
+    if (format == null && !common.json) {
+      throw new UsageException("Say the form: --as csv, json or facts.");
+    }
     if (level == null && format != Format.facts) {
       throw new UsageException("Say the level: --level module, package, file, type or member.");
     }
@@ -56,7 +58,7 @@ final class ExportCommand extends BaseCommand {
       return ExitCode.DONE;
     }
     print(
-        format == Format.csv && !common.json
+        format == Format.csv
             ? Export.csv(survey, level, structure.view(bench))
             : Export.json(survey, level, structure.view(bench)));
     return ExitCode.DONE;

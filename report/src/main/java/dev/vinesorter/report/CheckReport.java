@@ -52,11 +52,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
             json.writeStringField("rule", breach.rule());
             json.writeStringField("says", breach.says());
             json.writeStringField("from", breach.from());
-            if (breach.to().isEmpty()) {
-              json.writeNullField("to");
-            } else {
-              json.writeStringField("to", breach.to());
-            }
+            Json.textOrNull(json, "to", breach.to());
             json.writeNumberField("weight", breach.weight());
             json.writeArrayFieldStart("sites");
             for (int r : breach.references()) {
@@ -84,7 +80,7 @@ public record CheckReport(Survey survey, Inspection inspection, Known known, Mis
             json.writeStartObject();
             json.writeStringField("rule", key.rule());
             json.writeStringField("from", key.from());
-            json.writeStringField("to", key.to());
+            Json.textOrNull(json, "to", key.to());
             json.writeEndObject();
           }
           json.writeEndArray();

@@ -106,7 +106,7 @@ public final class DriftReport {
       json.writeStartObject();
       json.writeStringField("rule", breach.rule());
       json.writeStringField("from", breach.from());
-      json.writeStringField("to", breach.to());
+      Json.textOrNull(json, "to", breach.to());
       json.writeNumberField("weight", breach.weight());
       json.writeEndObject();
     }

@@ -34,4 +34,13 @@ final class Json {
     out.write('\n');
     return out.toString(StandardCharsets.UTF_8);
   }
+
+  /** Writes a text, or null where it is empty: what is not there is not said as nothing. */
+  static void textOrNull(JsonGenerator json, String field, String text) throws IOException {
+    if (text.isEmpty()) {
+      json.writeNullField(field);
+    } else {
+      json.writeStringField(field, text);
+    }
+  }
 }

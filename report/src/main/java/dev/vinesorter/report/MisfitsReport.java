@@ -130,11 +130,7 @@ public final class MisfitsReport {
   /** Its kind, where to, and how sure it is, as fields. */
   static void judgement(JsonGenerator json, Told misfit) throws IOException {
     json.writeStringField("kind", misfit.kind().word());
-    if (misfit.into().isEmpty()) {
-      json.writeNullField("into");
-    } else {
-      json.writeStringField("into", misfit.into());
-    }
+    Json.textOrNull(json, "into", misfit.into());
     json.writeNumberField("score", Math.round(misfit.score() * 1000) / 1000.0);
   }
 
