@@ -155,10 +155,10 @@ public final class InstructionProof implements CompiledProof {
     Map<String, byte[]> stubs = new TreeMap<>(reading.memo().blocks());
     stubs.keySet().removeAll(wanted);
     sketches.keySet().removeAll(wanted);
-    sketches.keySet().removeAll(stubs.keySet());
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =
-        new CompilerRun.Input(files, SketchPruning.of(sketches, files), Stubs.of(stubs), classpath);
+        new CompilerRun.Input(
+            files, SketchPruning.of(sketches, files, stubs.keySet()), Stubs.of(stubs), classpath);
     ClassSink sink = new ClassSink();
     List<Problem> problems = new ArrayList<>();
     JavaReader.onDeepStack(

@@ -86,9 +86,11 @@ public final class Attribution {
     Map<String, byte[]> stubs = stubs(sketches, sources.changed().keySet());
     stubs.keySet().removeAll(paths);
     sketches.keySet().removeAll(paths);
-    sketches.keySet().removeAll(stubs.keySet());
     return new CompilerRun.Input(
-        files, SketchPruning.of(sketches, files), Stubs.of(stubs), build.classpath());
+        files,
+        SketchPruning.of(sketches, files, stubs.keySet()),
+        Stubs.of(stubs),
+        build.classpath());
   }
 
   /**

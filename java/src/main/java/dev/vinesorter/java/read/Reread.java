@@ -206,13 +206,15 @@ public final class Reread {
     stubs.keySet().removeAll(changed);
     Map<String, String> sketches = new TreeMap<>(now);
     sketches.keySet().removeAll(again);
-    sketches.keySet().removeAll(stubs.keySet());
     if (!compiled.isEmpty()) {
       Stubs others = Stubs.of(stubs);
       try (CompilerRun run =
           CompilerRun.of(
               new CompilerRun.Input(
-                  compiled, SketchPruning.of(sketches, compiled), others, build.classpath()),
+                  compiled,
+                  SketchPruning.of(sketches, compiled, stubs.keySet()),
+                  others,
+                  build.classpath()),
               problems,
               progress)) {
         List<UnitScan> scans = SourceScan.units(run, index, problems);

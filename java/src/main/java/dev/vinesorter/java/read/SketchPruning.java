@@ -71,15 +71,25 @@ public final class SketchPruning {
     this.sketches = sketches;
   }
 
-  /** The sketches by path as far as some sources can ask for them. */
-  public static Map<String, String> of(Map<String, String> sketches, List<JavaFile> sources) {
+  /**
+   * The sketches by path as far as some sources can ask for them.
+   *
+   * @param sketches those of all other sources, since one that a stub stands for may lead to one
+   *     that has none: a class above it, the type of a parameter
+   * @param stubs the sources that a stub stands for
+   */
+  public static Map<String, String> of(
+      Map<String, String> sketches, List<JavaFile> sources, Set<String> stubs) {
+    if (stubs.containsAll(sketches.keySet())) {
+      return Map.of();
+    }
     SketchPruning pruning = new SketchPruning(sketches);
     sources.forEach(source -> pruning.read(source.tokens()));
     pruning.wholeTypes();
     Set<String> packages = new HashSet<>();
     Set<String> atHand = new HashSet<>();
     sources.forEach(source -> atHand.add(source.packageName()));
-    for (JavaFile source : sketches.isEmpty() ? List.<JavaFile>of() : sources) {
+    for (JavaFile source : sources) {
       JavaHeader header = JavaHeader.of(source.tokens());
       qualifiers(source.tokens(), header.bodyToken(), packages);
       for (JavaHeader.Import one : header.imports()) {
@@ -91,7 +101,7 @@ public final class SketchPruning {
         }
       }
     }
-    return pruning.reached(packages);
+    return pruning.reached(packages, stubs);
   }
 
   /** Adds what stands before dots in the code, which may be packages that have to exist as well. */
@@ -123,7 +133,7 @@ public final class SketchPruning {
    * The pruned sketches of all types that are named in the sources, or in the pruned sketch of one
    * that is reached; and those of packages that the sources import as a whole, which have to exist.
    */
-  private Map<String, String> reached(Set<String> packages) {
+  private Map<String, String> reached(Set<String> packages, Set<String> stubs) {
     sketches.forEach(
         (path, sketch) -> {
           if (!packages.isEmpty() && packages.contains(JavaSketch.packageOf(sketch))) {
@@ -140,7 +150,12 @@ public final class SketchPruning {
       }
     }
     Map<String, String> pruned = new TreeMap<>();
-    reached.forEach((path, sketch) -> pruned.put(path, text(sketch)));
+    reached.forEach(
+        (path, sketch) -> {
+          if (!stubs.contains(path)) {
+            pruned.put(path, text(sketch));
+          }
+        });
     return pruned;
   }
 
