@@ -20,8 +20,10 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
+import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -48,6 +50,7 @@ import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -61,6 +64,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 
@@ -88,13 +92,20 @@ final class InlineMember {
   private TypeMirror declaredType;
   private final List<VariableElement> parameters = new ArrayList<>();
 
-  /** How often each parameter is named in the value. */
-  private final Map<Element, Integer> named = new HashMap<>();
+  /** Where the value names each parameter. */
+  private final Map<Element, List<TreePath>> named = new HashMap<>();
 
-  /** Uses that the value has taken the place of, as {@code file:begin}. */
-  private final Set<String> replaced = new HashSet<>();
+  /** Where it names its object, or a member of that. */
+  private final List<TreePath> ofThis = new ArrayList<>();
 
-  private boolean usesThis;
+  /** Uses that the value has taken the place of. */
+  private final Set<Tree> replaced = new HashSet<>();
+
+  /** What it names that not everybody sees. */
+  private final Set<Integer> needed = new TreeSet<>();
+
+  private KeptBefore variables;
+  private WidenedForUse access;
   private TypeElement owner;
 
   private InlineMember(Rewriting rewriting, int member, Step.Inline step) {
@@ -140,14 +151,14 @@ final class InlineMember {
     return paths;
   }
 
-  /** Where the member is named, by file. */
-  private Map<Integer, Set<Integer>> places() {
-    Map<Integer, Set<Integer>> places = new TreeMap<>();
+  /** Where the member is named, by file, with the unit that does so. */
+  private Map<Integer, Map<Integer, Integer>> places() {
+    Map<Integer, Map<Integer, Integer>> places = new TreeMap<>();
     for (int r : references.to(member)) {
       Kind kind = references.kind(r);
       int in = units.fileOf(references.from(r));
       if (kind != Kind.MENTIONS && kind != Kind.IMPORTS && kind != Kind.OVERRIDES && in >= 0) {
-        places.computeIfAbsent(in, f -> new TreeSet<>()).add(references.at(r));
+        places.computeIfAbsent(in, f -> new TreeMap<>()).put(references.at(r), references.from(r));
       }
     }
     return places;
@@ -202,6 +213,8 @@ final class InlineMember {
   private void run() {
     home = all.file(units.name(file));
     meanings = new Meanings(code);
+    variables = new KeptBefore(rewriting);
+    access = new WidenedForUse(rewriting);
     if (home == null) {
       rewriting.refuseHalfRead(file, code.declaration(member));
       return;
@@ -219,6 +232,7 @@ final class InlineMember {
     if (rewriting.isFine()) {
       uses();
     }
+    access.apply(step.may(Leave.WIDEN));
     if (rewriting.isFine()) {
       remove();
     }
@@ -297,15 +311,30 @@ final class InlineMember {
       }
 
       @Override
+      public Void visitMemberSelect(MemberSelectTree node, Void p) {
+        needs(all.element(getCurrentPath()));
+        return super.visitMemberSelect(node, p);
+      }
+
+      @Override
+      public Void visitNewClass(NewClassTree node, Void p) {
+        needs(all.element(getCurrentPath()));
+        return super.visitNewClass(node, p);
+      }
+
+      @Override
       public Void visitIdentifier(IdentifierTree node, Void p) {
         Element element = all.element(getCurrentPath());
         if (element == null) {
           return null;
         }
-        named.merge(element, 1, Integer::sum);
+        needs(element);
+        named.computeIfAbsent(element, e -> new ArrayList<>()).add(getCurrentPath());
         String name = node.getName().toString();
         boolean instance = isMember(element) && !element.getModifiers().contains(Modifier.STATIC);
-        usesThis |= name.equals("this") || instance;
+        if (name.equals("this") || instance) {
+          ofThis.add(getCurrentPath());
+        }
         if (name.equals("super")) {
           refuse(
               RefusalCode.SUPER_CALL, "What 'super' means would be lost.", file, home.begin(node));
@@ -329,6 +358,14 @@ final class InlineMember {
     }.scan(value, null);
   }
 
+  private void needs(Element element) {
+    if (element instanceof TypeElement type) {
+      needed.add(units.find(type.getQualifiedName().toString(), Level.TYPE));
+    } else if (element instanceof ExecutableElement || element != null && isMember(element)) {
+      needed.add(units.find(ElementNames.of(element), Level.MEMBER));
+    }
+  }
+
   private static boolean isMember(Element element) {
     return (element.getKind() == ElementKind.FIELD
             || element.getKind() == ElementKind.METHOD
@@ -339,35 +376,47 @@ final class InlineMember {
   // ---- the uses
 
   private void uses() {
-    Map<Integer, Set<Integer>> places = places();
-    for (Map.Entry<Integer, Set<Integer>> one : places.entrySet()) {
+    for (Map.Entry<Integer, Map<Integer, Integer>> one : places().entrySet()) {
       LocatedTree tree = all.file(units.name(one.getKey()));
       if (tree == null) {
         rewriting.refuseHalfRead(one.getKey());
         return;
       }
-      List<Integer> last = new ArrayList<>(one.getValue());
-      // Uses inside of arguments stand behind the name of the call around them, and come first.
-      last.sort((a, b) -> Integer.compare(b, a));
-      for (int at : last) {
-        use(one.getKey(), tree, at);
+      for (CallSite site : sites(one.getKey(), tree, one.getValue().keySet())) {
+        int user = one.getValue().get(site.at());
+        Site place = code.site(one.getKey(), code.tokens(one.getKey()).from(site.at()));
+        needed.forEach(used -> access.demand(user, used, place));
+        use(one.getKey(), tree, site);
       }
     }
   }
 
-  private void use(int in, LocatedTree tree, int at) {
+  /** The uses in a source, those that stand inside of another one before that one. */
+  private List<CallSite> sites(int in, LocatedTree tree, Set<Integer> places) {
     JavaTokens tokens = code.tokens(in);
-    int end = tokens.end(tokens.from(at));
+    List<CallSite> sites = new ArrayList<>();
+    for (int at : places) {
+      sites.add(CallSite.of(tree, tokens, at, tokens.end(tokens.from(at))));
+    }
+    sites.sort(
+        Comparator.comparingInt(
+            site -> site.call() == null ? site.at() : tree.end(site.call().getLeaf())));
+    return sites;
+  }
+
+  private void use(int in, LocatedTree tree, CallSite site) {
+    int at = site.at();
     if (!units.has(member, Trait.METHOD)) {
+      JavaTokens tokens = code.tokens(in);
+      int end = tokens.end(tokens.from(at));
       TreePath path = tree.around(at, end);
       if (path.getLeaf() instanceof IdentifierTree || path.getLeaf() instanceof MemberSelectTree) {
-        replace(in, tree, path, Map.of(), null);
+        replace(in, tree, path, new Given(null, Map.of(), List.of()));
       } else {
         refuse(RefusalCode.IMPLICIT_USE, "This use is not understood.", in, at);
       }
       return;
     }
-    CallSite site = CallSite.of(tree, tokens, at, end);
     if (site.isReference()) {
       refuse(
           RefusalCode.METHOD_REFERENCE, "The method is named here without being called.", in, at);
@@ -387,8 +436,9 @@ final class InlineMember {
       refuse(RefusalCode.SUPER_CALL, "The method is called by 'super'.", in, site.at());
       return;
     }
-    if (receiver != null && !isStatic && !isName(receiver, "this")) {
-      receiver(in, tree, receiver);
+    ExpressionTree object = isStatic || isName(receiver, "this") ? null : receiver;
+    if (object != null) {
+      neverNull(in, tree, object);
     }
     boolean isStatement = site.call().getParentPath().getLeaf() instanceof ExpressionStatementTree;
     boolean runs =
@@ -411,10 +461,13 @@ final class InlineMember {
     for (int n = 0; n < parameters.size(); n++) {
       arguments.put(parameters.get(n), site.arguments().get(n));
     }
-    order(in, tree, site);
+    InlinedValue one = new InlinedValue(file, home, value, List.copyOf(parameters), named, ofThis);
+    List<KeptBefore.Variable> kept =
+        new InlinedOperands(rewriting, all, meanings, one, variables)
+            .kept(in, tree, site, object, step.may(Leave.PURE));
     if (rewriting.isFine()) {
-      boolean other = receiver != null && !isStatic && !isName(receiver, "this");
-      replace(in, tree, site.call(), arguments, other ? receiver : null);
+      kept.forEach(variables::write);
+      replace(in, tree, site.call(), new Given(object, arguments, kept));
     }
   }
 
@@ -422,106 +475,42 @@ final class InlineMember {
     return tree instanceof IdentifierTree one && one.getName().contentEquals(name);
   }
 
-  /** An object that is named once more, or not at all, must be one that can be. */
-  private void receiver(int in, LocatedTree tree, ExpressionTree receiver) {
-    if (!Assignments.isName(receiver)) {
-      refuse(
-          RefusalCode.EVALUATION_ORDER,
-          "What the method is called on would have to be worked out elsewhere. Keep it in a"
-              + " variable first.",
-          in,
-          tree.begin(receiver));
-    } else if (!usesThis && !step.may(Leave.NEVER_NULL)) {
+  /** An object that the value does not name must be there all the same. */
+  private void neverNull(int in, LocatedTree tree, ExpressionTree object) {
+    if (Assignments.isName(object) && ofThis.isEmpty() && !step.may(Leave.NEVER_NULL)) {
       refuse(
           RefusalCode.NULL_RECEIVER,
           "The code does not use its object, so that a call on null would not fail any more. With"
               + " 'never-null: true' it is taken for one that is there.",
           in,
-          tree.begin(receiver));
+          tree.begin(object));
     }
   }
 
-  /** Arguments stay evaluated once, and in their order. */
-  private void order(int in, LocatedTree tree, CallSite site) {
-    if (step.may(Leave.PURE)) {
-      return;
-    }
-    List<ExpressionTree> inValue = new ArrayList<>();
-    for (int n = 0; n < parameters.size(); n++) {
-      ExpressionTree argument = site.arguments().get(n);
-      Purity purity = meanings.purity(in, tree, argument);
-      int times = named.getOrDefault(parameters.get(n), 0);
-      boolean fixed = purity.isFixed();
-      if (fixed) {
-        continue;
-      }
-      inValue.add(argument);
-      if (times != 1) {
-        refuse(
-            RefusalCode.EVALUATION_ORDER,
-            "This argument would be worked out "
-                + times
-                + " times. With 'pure: true' it is taken for one without effects.",
-            in,
-            tree.begin(argument));
-      } else if (!isFirst(n, purity, in, tree, site)) {
-        refuse(
-            RefusalCode.EVALUATION_ORDER,
-            "This argument would be worked out later than today, or only sometimes. With 'pure:"
-                + " true' it is taken for one without effects.",
-            in,
-            tree.begin(argument));
-      }
-    }
-  }
-
-  /** Whether nothing that matters is evaluated in the value before a parameter. */
-  private boolean isFirst(int parameter, Purity argument, int in, LocatedTree tree, CallSite site) {
-    TreePath[] use = new TreePath[1];
-    new TreePathScanner<Void, Void>() {
-      @Override
-      public Void visitIdentifier(IdentifierTree node, Void p) {
-        if (parameters.get(parameter).equals(all.element(getCurrentPath()))) {
-          use[0] = getCurrentPath();
-        }
-        return null;
-      }
-    }.scan(value, null);
-    List<ExpressionTree> before = Before.of(use[0], value.getParentPath().getLeaf());
-    if (before == null) {
-      return false;
-    }
-    for (ExpressionTree one : before) {
-      Set<Integer> taken = new HashSet<>();
-      Purity purity = meanings.purity(file, home, one);
-      for (int n = 0; n < parameters.size(); n++) {
-        if (purity.variables().contains(parameters.get(n).getSimpleName().toString())) {
-          taken.add(n);
+  /**
+   * What one call gives the value.
+   *
+   * @param object what it is called on; null for the same object or none
+   * @param kept what of it variables keep
+   */
+  private record Given(
+      ExpressionTree object,
+      Map<Element, ExpressionTree> arguments,
+      List<KeptBefore.Variable> kept) {
+    /** The variable that keeps an argument, or the object for null; null for none. */
+    String variable(Element parameter) {
+      for (KeptBefore.Variable one : kept) {
+        if (parameter == null ? one.parameter() == null : parameter.equals(one.parameter())) {
+          return one.name();
         }
       }
-      boolean later = taken.stream().anyMatch(n -> n > parameter);
-      for (int n : taken) {
-        Purity other = meanings.purity(in, tree, site.arguments().get(n));
-        if (n > parameter && !other.swapsWith(argument)) {
-          return false;
-        }
-      }
-      boolean own = !purity.isFixed();
-      if (own && !purity.swapsWith(argument) || later && own) {
-        return false;
-      }
+      return null;
     }
-    return true;
   }
 
   // ---- the edits
 
-  private void replace(
-      int in,
-      LocatedTree tree,
-      TreePath use,
-      Map<Element, ExpressionTree> arguments,
-      ExpressionTree receiver) {
+  private void replace(int in, LocatedTree tree, TreePath use, Given given) {
     Patch patch = rewriting.in(in);
     Tree parent = use.getParentPath().getLeaf();
     int begin = tree.begin(use.getLeaf());
@@ -530,7 +519,7 @@ final class InlineMember {
     while (made.getLeaf() instanceof ParenthesizedTree inner) {
       made = new TreePath(made, inner.getExpression());
     }
-    Written copy = new Copy(in, tree, use, arguments, receiver, patch).of(made);
+    Written copy = new Copy(in, tree, use, given, patch).of(made);
     if (copy == null || !rewriting.isFine()) {
       return;
     }
@@ -549,7 +538,7 @@ final class InlineMember {
             Layout.indent(code.text(in), begin));
     patch.cut(begin, end);
     patch.replace(begin, end, copy);
-    replaced.add(in + ":" + begin);
+    replaced.add(use.getLeaf());
   }
 
   /** Where the declared type makes another value of the expression, a cast does. */
@@ -574,25 +563,17 @@ final class InlineMember {
     private final int in;
     private final LocatedTree tree;
     private final TreePath use;
-    private final Map<Element, ExpressionTree> arguments;
-    private final ExpressionTree receiver;
+    private final Given given;
     private final Patch patch;
     private final Naming naming;
     private final boolean sameType;
     private boolean fails;
 
-    Copy(
-        int in,
-        LocatedTree tree,
-        TreePath use,
-        Map<Element, ExpressionTree> arguments,
-        ExpressionTree receiver,
-        Patch patch) {
+    Copy(int in, LocatedTree tree, TreePath use, Given given, Patch patch) {
       this.in = in;
       this.tree = tree;
       this.use = use;
-      this.arguments = arguments;
-      this.receiver = receiver;
+      this.given = given;
       this.patch = patch;
       this.naming = new Naming(code, rewriting.names(), in);
       this.sameType = isInside(use, owner);
@@ -642,7 +623,11 @@ final class InlineMember {
     /** What takes the place of a name; null where it stays. */
     private Written identifier(TreePath path, IdentifierTree node) {
       Element element = all.element(path);
-      ExpressionTree argument = arguments.get(element);
+      ExpressionTree argument = given.arguments.get(element);
+      String variable = argument == null ? null : given.variable(element);
+      if (variable != null) {
+        return Written.of(variable);
+      }
       if (argument != null) {
         return argument(path, argument, element);
       }
@@ -654,7 +639,7 @@ final class InlineMember {
             : Written.of(name.text(), rewriting.means(file, home.begin(node), home.end(node)));
       }
       if (node.getName().contentEquals("this")) {
-        return receiver == null ? ownThis(node) : text(receiver);
+        return given.object == null ? ownThis(node) : object();
       }
       if (element == null || !isMember(element)) {
         return null;
@@ -669,8 +654,10 @@ final class InlineMember {
         fails |= name == null;
         return name == null ? null : name.and(".").and(node.getName().toString(), meant);
       }
-      Written self = Written.of(node.getName().toString(), meant);
-      return receiver == null ? self : text(receiver).and(".").and(self);
+      if (given.object == null) {
+        return Written.of(node.getName().toString(), meant);
+      }
+      return object().and(".").and(node.getName().toString(), ofObject(element, meant));
     }
 
     private Written ownThis(IdentifierTree node) {
@@ -690,22 +677,46 @@ final class InlineMember {
       return null;
     }
 
-    private Written text(ExpressionTree expression) {
-      return patch.copy(tree.begin(expression), tree.end(expression));
+    /** The object of the call, as it stands now. */
+    private Written object() {
+      String variable = given.variable(null);
+      if (variable != null) {
+        return Written.of(variable);
+      }
+      Written text = patch.edited(tree.begin(given.object), tree.end(given.object));
+      boolean around = replaced.contains(given.object) && !Assignments.isPrimary(value.getLeaf());
+      return around ? Written.of("(").and(text).and(")") : text;
+    }
+
+    /** What a method of the object is by its type: the one that overrides it there. */
+    private String ofObject(Element element, String meant) {
+      TypeMirror type = all.type(all.path(tree, given.object));
+      if (!(element instanceof ExecutableElement method)
+          || !(type instanceof DeclaredType declared)) {
+        return meant;
+      }
+      TypeElement owner = (TypeElement) declared.asElement();
+      for (Element one : all.elements().getAllMembers(owner)) {
+        if (one instanceof ExecutableElement other
+            && all.elements().overrides(other, method, owner)) {
+          return ElementNames.of(other);
+        }
+      }
+      return meant;
     }
 
     private Written argument(TreePath path, ExpressionTree argument, Element parameter) {
       Written text = patch.edited(tree.begin(argument), tree.end(argument));
       TypeMirror wanted = parameter.asType();
-      TypeMirror given = all.type(new TreePath(use, argument));
+      TypeMirror own = all.type(new TreePath(use, argument));
       boolean same =
-          given != null
-              && (all.types().isSameType(wanted, given)
-                  || !wanted.getKind().isPrimitive() && !given.getKind().isPrimitive());
+          own != null
+              && (all.types().isSameType(wanted, own)
+                  || !wanted.getKind().isPrimitive() && !own.getKind().isPrimitive());
       if (argument instanceof LambdaExpressionTree
           || argument instanceof MemberReferenceTree
           || argument instanceof NewArrayTree array && array.getType() == null
-          || given != null && given.getKind() == TypeKind.NULL) {
+          || own != null && own.getKind() == TypeKind.NULL) {
         fails = true;
         refuse(
             RefusalCode.NOT_YET,
@@ -716,20 +727,20 @@ final class InlineMember {
       }
       Tree parent = path.getParentPath().getLeaf();
       if (!same) {
-        Written name = given == null ? null : naming.of(wanted);
+        Written name = own == null ? null : naming.of(wanted);
         fails |= name == null;
-        return name == null
-            ? null
-            : Written.of("((")
-                .and(name)
-                .and(Assignments.isPrimary(argument) ? ") " : ") (")
-                .and(text)
-                .and(Assignments.isPrimary(argument) ? ")" : "))");
+        if (name == null) {
+          return null;
+        }
+        Written operand =
+            Assignments.isPrimary(argument) ? text : Written.of("(").and(text).and(")");
+        Written cast = Written.of("(").and(name).and(") ").and(operand);
+        return Precedence.castNeedsParentheses(path.getLeaf(), parent)
+            ? Written.of("(").and(cast).and(")")
+            : cast;
       }
       // A call of the method in its own argument is the value by now.
-      boolean isValue =
-          argument instanceof MethodInvocationTree
-              && replaced.contains(in + ":" + tree.begin(argument));
+      boolean isValue = argument instanceof MethodInvocationTree && replaced.contains(argument);
       ExpressionTree now = isValue ? (ExpressionTree) value.getLeaf() : argument;
       boolean around = Precedence.needsParentheses(now, path.getLeaf(), parent);
       return around ? Written.of("(").and(text).and(")") : text;

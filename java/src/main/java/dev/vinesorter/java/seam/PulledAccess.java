@@ -6,7 +6,6 @@ import com.sun.source.tree.MethodTree;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
-import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
@@ -73,22 +72,9 @@ final class PulledAccess {
             code.declaration(member));
       }
       rewriting.widens(now, needed.shown());
-      gained(member);
+      WidenedForUse.notOverridden(rewriting, member);
     }
     return needed;
-  }
-
-  /** A method that is seen further must not come to be overridden by one that has its name. */
-  private void gained(int member) {
-    for (int sub : code.subtypes(units.parent(member))) {
-      int other = units.find(units.name(sub) + "#" + units.simpleName(member), Level.MEMBER);
-      if (units.has(member, Trait.METHOD) && other >= 0) {
-        rewriting.refuse(
-            RefusalCode.OVERRIDE_GAINED,
-            units.name(other) + " would come to override " + units.name(member) + ".",
-            code.declaration(other));
-      }
-    }
   }
 
   /** The access of one of the methods that become abstract: the least that all of them have. */

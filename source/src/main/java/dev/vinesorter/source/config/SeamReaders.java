@@ -92,7 +92,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("variable", "pure", "never-null", "found-by-name");
+      return List.of("variable", "pure", "never-null", "widen", "found-by-name");
     }
 
     @Override
