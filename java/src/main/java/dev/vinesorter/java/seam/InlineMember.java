@@ -654,10 +654,8 @@ final class InlineMember {
         fails |= name == null;
         return name == null ? null : name.and(".").and(node.getName().toString(), meant);
       }
-      if (given.object == null) {
-        return Written.of(node.getName().toString(), meant);
-      }
-      return object().and(".").and(node.getName().toString(), ofObject(element, meant));
+      Written self = Written.of(node.getName().toString(), ofObject(element, meant));
+      return given.object == null ? self : object().and(".").and(self);
     }
 
     private Written ownThis(IdentifierTree node) {
@@ -690,19 +688,35 @@ final class InlineMember {
 
     /** What a method of the object is by its type: the one that overrides it there. */
     private String ofObject(Element element, String meant) {
-      TypeMirror type = all.type(all.path(tree, given.object));
-      if (!(element instanceof ExecutableElement method)
-          || !(type instanceof DeclaredType declared)) {
+      TypeElement type = typeOfObject();
+      if (!(element instanceof ExecutableElement method) || type == null) {
         return meant;
       }
-      TypeElement owner = (TypeElement) declared.asElement();
-      for (Element one : all.elements().getAllMembers(owner)) {
+      for (Element one : all.elements().getAllMembers(type)) {
         if (one instanceof ExecutableElement other
-            && all.elements().overrides(other, method, owner)) {
+            && all.elements().overrides(other, method, type)) {
           return ElementNames.of(other);
         }
       }
       return meant;
+    }
+
+    /** The type of the object as seen where the call stands; null where that is no class's. */
+    private TypeElement typeOfObject() {
+      if (given.object != null) {
+        TypeMirror type = all.type(all.path(tree, given.object));
+        return type instanceof DeclaredType declared ? (TypeElement) declared.asElement() : null;
+      }
+      for (TreePath at = use; at != null; at = at.getParentPath()) {
+        if (at.getLeaf() instanceof ClassTree
+            && all.element(at) instanceof TypeElement type
+            && all.types()
+                .isSubtype(
+                    all.types().erasure(type.asType()), all.types().erasure(owner.asType()))) {
+          return type;
+        }
+      }
+      return null;
     }
 
     private Written argument(TreePath path, ExpressionTree argument, Element parameter) {
