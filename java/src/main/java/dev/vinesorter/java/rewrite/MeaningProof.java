@@ -28,7 +28,7 @@ final class MeaningProof {
   private final Map<String, Patch> patches;
 
   /** Methods that come between others: what each of them overrides, by its name. */
-  private final Map<String, String> between;
+  private final Map<String, Set<String>> between;
 
   private final List<Reason> reasons = new ArrayList<>();
 
@@ -38,7 +38,7 @@ final class MeaningProof {
   private static final int MOST = 3;
 
   private MeaningProof(
-      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, String> between) {
+      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, Set<String>> between) {
     this.expected = expected;
     this.fresh = fresh;
     this.patches = patches;
@@ -55,7 +55,7 @@ final class MeaningProof {
    *     either is called
    */
   static List<Reason> of(
-      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, String> between) {
+      Survey expected, Survey fresh, Map<String, Patch> patches, Map<String, Set<String>> between) {
     MeaningProof proof = new MeaningProof(expected, fresh, patches, between);
     proof.run();
     return proof.reasons.subList(0, Math.min(MOST, proof.reasons.size()));
@@ -76,23 +76,43 @@ final class MeaningProof {
       return fresh;
     }
     SurveyDraft draft = new SurveyDraft(fresh);
+    References references = fresh.references();
     between.forEach(
         (name, overridden) -> {
           int unit = fresh.units().find(name, Level.MEMBER);
-          int above = fresh.units().find(overridden, Level.MEMBER);
-          for (int r : unit < 0 || above < 0 ? new int[0] : fresh.references().to(unit)) {
-            draft.target(r, above);
+          for (int r : unit < 0 ? new int[0] : references.to(unit)) {
+            int above = instead(references.from(r), overridden);
+            if (above >= 0) {
+              draft.target(r, above);
+            }
           }
         });
     return draft.survey();
+  }
+
+  /** Of what a new method overrides, the one that a unit has to do with as well. */
+  private int instead(int user, Set<String> overridden) {
+    int any = -1;
+    for (String name : overridden) {
+      int above = fresh.units().find(name, Level.MEMBER);
+      References references = fresh.references();
+      any = any < 0 ? above : any;
+      for (int r = references.row(user); above >= 0 && r < references.row(user + 1); r++) {
+        if (references.target(r) == above) {
+          return above;
+        }
+      }
+    }
+    return any;
   }
 
   /** The same meanings where a new method between others is taken for what it overrides. */
   private Set<String> asBefore(Set<String> was, Set<String> is) {
     Set<String> names = new TreeSet<>();
     for (String one : is) {
-      String above = between.get(one);
-      names.add(above != null && was.contains(above) && !was.contains(one) ? above : one);
+      Set<String> above = new TreeSet<>(between.getOrDefault(one, Set.of()));
+      above.retainAll(was);
+      names.add(above.isEmpty() || was.contains(one) ? one : above.iterator().next());
     }
     return names;
   }

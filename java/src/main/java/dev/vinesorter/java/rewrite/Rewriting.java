@@ -63,7 +63,7 @@ public final class Rewriting {
   private final Map<Integer, Home> homes = new TreeMap<>();
 
   /** New methods between others, with what they override. */
-  private final Map<String, String> between = new TreeMap<>();
+  private final Map<String, Set<String>> between = new TreeMap<>();
 
   private final List<Reason> reasons = new ArrayList<>();
   private final List<String> told = new ArrayList<>();
@@ -304,7 +304,7 @@ public final class Rewriting {
    * method above may mean either, since the same one runs.
    */
   public void comesBetween(String method, String above) {
-    between.put(method, above);
+    between.computeIfAbsent(method, m -> new TreeSet<>()).add(above);
   }
 
   /** Says that the step writes a member anew, by its full name before or afterwards. */

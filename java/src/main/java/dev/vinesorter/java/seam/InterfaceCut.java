@@ -173,9 +173,38 @@ public final class InterfaceCut {
     List<ExecutableElement> inOrder = SupertypeUse.inOrder(tree, all, type, List.copyOf(members));
     writeInterface(inOrder);
     implement();
-    inOrder.stream().filter(one -> one.getEnclosingElement().equals(type)).forEach(this::marked);
+    for (ExecutableElement method : inOrder) {
+      if (method.getEnclosingElement().equals(type)) {
+        marked(method);
+      } else {
+        // What overrides the inherited method has to do with both afterwards.
+        alike(type.asType(), method)
+            .forEach(one -> rewriting.comesBetween(unitOf(method), ElementNames.of(one)));
+      }
+    }
     rewriting.rewrites(step.as());
     rewriting.rewrites(units.name(lower));
+  }
+
+  /** The methods of a type, or next above it, that are the same to whoever calls one of them. */
+  private Set<ExecutableElement> alike(TypeMirror of, ExecutableElement method) {
+    Set<ExecutableElement> found = new LinkedHashSet<>();
+    for (ExecutableElement one :
+        ElementFilter.methodsIn(((DeclaredType) of).asElement().getEnclosedElements())) {
+      boolean same =
+          one.getSimpleName().equals(method.getSimpleName())
+              && all.types()
+                  .isSubsignature(
+                      (ExecutableType) all.types().erasure(one.asType()),
+                      (ExecutableType) all.types().erasure(method.asType()));
+      if (same) {
+        found.add(one);
+      }
+    }
+    if (found.isEmpty()) {
+      all.types().directSupertypes(of).forEach(above -> found.addAll(alike(above, method)));
+    }
+    return found;
   }
 
   private boolean isUsed() {
@@ -184,13 +213,34 @@ public final class InterfaceCut {
 
   // ---- what goes into it
 
-  /** Whether an interface can have a method of the class. */
+  /**
+   * Whether an interface can have a method of the class: one that all see, and that the class would
+   * not inherit twice, with code and without.
+   */
   private boolean isFit(ExecutableElement method) {
     Set<Modifier> modifiers = method.getModifiers();
     TypeElement owner = (TypeElement) method.getEnclosingElement();
     return modifiers.contains(Modifier.PUBLIC)
         && !modifiers.contains(Modifier.STATIC)
+        && (owner.equals(type) || !method.isDefault() && isAsDeclared(method))
         && !owner.getQualifiedName().contentEquals("java.lang.Object");
+  }
+
+  /**
+   * Whether a method from above takes what it is declared to take: where the class fixes type
+   * parameters of what is above it, calls could mean that method or the interface's.
+   */
+  private boolean isAsDeclared(ExecutableElement method) {
+    ExecutableType as =
+        (ExecutableType) all.types().asMemberOf((DeclaredType) type.asType(), method);
+    for (int n = 0; n < method.getParameters().size(); n++) {
+      TypeMirror here = all.types().erasure(as.getParameterTypes().get(n));
+      TypeMirror there = all.types().erasure(method.getParameters().get(n).asType());
+      if (!all.types().isSameType(here, there)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private boolean isWanted(ExecutableElement method) {

@@ -266,6 +266,7 @@ final class SupertypeUse {
     int changed = 0;
     Set<String> places = new TreeSet<>();
     Map<Integer, String> signatures = new TreeMap<>();
+    Set<String> documented = new TreeSet<>();
     for (TypeChange.Node node : some) {
       if (!node.changes()) {
         continue;
@@ -293,7 +294,7 @@ final class SupertypeUse {
     signatures.forEach(
         (unit, name) -> {
           rewriting.rename(unit, name);
-          documentation(unit, name, above);
+          documentation(unit, name, above, documented);
         });
     for (TypeChange.Node node : some) {
       for (TypeChange.Called called :
@@ -325,7 +326,7 @@ final class SupertypeUse {
   }
 
   /** Documentation that names the method with its parameters names the new ones. */
-  private void documentation(int unit, String name, Above above) {
+  private void documentation(int unit, String name, Above above, Set<String> documented) {
     String bare = MemberNames.bare(units.simpleName(unit));
     String old = units.simpleName(lower);
     for (DocLinks.Link link : new DocLinks(code, Set.of(unit)).all(bare)) {
@@ -341,7 +342,8 @@ final class SupertypeUse {
       for (int n = 0; n < Math.min(parts.length, fresh.length); n++) {
         int begin = at + parts[n].indexOf(old);
         boolean changes = parts[n].strip().split("\\s+")[0].equals(old) && !fresh[n].equals(old);
-        if (changes) {
+        // A reference that fits several methods stands for each of them.
+        if (changes && documented.add(link.file() + ":" + begin)) {
           rewriting
               .in(link.file())
               .replace(begin, begin + old.length(), Written.of(above.in(link.file()).text()));

@@ -565,7 +565,23 @@ final class TypeChange {
 
     private void member(Node node, TreePath up, MemberSelectTree select) {
       Element member = all.element(up);
-      called(node, member, tree.end(select) - select.getIdentifier().length());
+      int at = tree.end(select) - select.getIdentifier().length();
+      if (select.getIdentifier().contentEquals("getClass") && isGeneric(up.getParentPath())) {
+        node.keep("what 'getClass' gives is a class of it", path, at);
+      } else {
+        called(node, member, at);
+      }
+    }
+
+    /** Whether the type argument of what a call gives goes on from there (JLS 4.3.2). */
+    private boolean isGeneric(TreePath call) {
+      Tree parent = call.getParentPath().getLeaf();
+      if (parent instanceof MemberSelectTree) {
+        TypeMirror result = all.type(call.getParentPath().getParentPath());
+        return result == null
+            || result instanceof DeclaredType type && !type.getTypeArguments().isEmpty();
+      }
+      return !(parent instanceof BinaryTree || parent instanceof ExpressionStatementTree);
     }
 
     private void called(Node node, Element member, int at) {
