@@ -265,21 +265,33 @@ public final class Rewriting {
   }
 
   /**
-   * A class gets the constructor that it had without one being written; all that made it calls
-   * that.
+   * A class gets the constructor that it had without one being written; all that made it, and the
+   * constructors below it, call that.
+   *
+   * @return the constructors above that the class's own name called, and the new one does
    */
-  public void writesConstructor(int type) {
+  public Set<String> writesConstructor(int type) {
     Units units = code.units();
     References references = code.references();
     String made = units.name(type) + "#" + units.simpleName(type) + "()";
     rewritten.add(made);
     for (int r : references.to(type)) {
-      if (references.kind(r) == Kind.CREATES) {
+      if (references.kind(r) == Kind.CREATES || references.kind(r) == Kind.CALLS) {
         int at = references.at(r);
         int file = units.fileOf(references.from(r));
         meansInstead(file, at, at + 1, units.name(type), Set.of(made));
       }
     }
+    Set<String> above = new TreeSet<>();
+    for (int r = references.row(type); r < references.row(type + 1); r++) {
+      if (references.kind(r) == Kind.CALLS && references.at(r) == units.nameAt(type)) {
+        String called = units.name(references.target(r));
+        above.add(called);
+        meansInstead(
+            units.fileOf(type), units.nameAt(type), units.nameAt(type) + 1, called, Set.of());
+      }
+    }
+    return above;
   }
 
   /** A member gets another simple name, parameters included. */

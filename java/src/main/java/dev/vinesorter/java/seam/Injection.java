@@ -375,8 +375,8 @@ public final class Injection {
           RefusalCode.NOT_YET, name + " has no field and no constructor.", code.declaration(owner));
       return rewriting.finish(readings);
     }
-    rewriting.in(file).insert(layout.behind(last).at(), Written.of(text));
-    rewriting.writesConstructor(owner);
+    Set<String> above = rewriting.writesConstructor(owner);
+    rewriting.in(file).insert(layout.behind(last).at(), Written.of(text, above));
     return rewriting.finish(readings);
   }
 

@@ -1,10 +1,12 @@
 package dev.vinesorter.java.seam;
 
+import com.sun.source.tree.ClassTree;
 import com.sun.source.tree.ExpressionTree;
 import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.MethodTree;
 import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
+import com.sun.source.util.TreePath;
 import com.sun.source.util.TreeScanner;
 import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Site;
@@ -27,6 +29,7 @@ import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -241,6 +244,8 @@ public final class Resigning {
             "The method is named here without being called, so that nobody could give it more or"
                 + " less.",
             site(place.file(), place.at()));
+      } else if (!site.isCall() && writesOut(place)) {
+        continue;
       } else if (!site.isCall()) {
         rewriting.refuse(
             RefusalCode.IMPLICIT_USE,
@@ -250,6 +255,55 @@ public final class Resigning {
         call(place, site);
       }
     }
+  }
+
+  /**
+   * A constructor that calls the one above without saying so says it (JLS 8.8.7).
+   *
+   * @return false where no constructor stands there, or the call would take values that it has not
+   */
+  private boolean writesOut(SignedMethod.Place place) {
+    LocatedTree tree = tree(place.file());
+    TreePath path = tree.enclosing(place.at(), MethodTree.class, ClassTree.class);
+    boolean possible =
+        path != null
+            && path.getLeaf() instanceof MethodTree made
+            && made.getReturnType() == null
+            && made.getBody() != null
+            && code.text(place.file()).startsWith(bareName(path), place.at())
+            && from.stream().allMatch(index -> index < 0);
+    if (!possible) {
+      return false;
+    }
+    MethodTree made = (MethodTree) path.getLeaf();
+    List<Written> values = new ArrayList<>();
+    for (Step.Parameter one : step.parameters()) {
+      values.add(plan.in(place.file(), one.value()).free());
+    }
+    String after =
+        units.name(units.parent(method)) + "#" + simpleName(signed.declarations().get(0));
+    rewriting.meansInstead(place.file(), place.at(), place.at() + 1, units.name(method), Set.of());
+    Written call =
+        Written.of("super", after).and("(").and(ArgumentList.of(values, List.of())).and(");");
+    String text = code.text(place.file());
+    int open = tree.begin(made.getBody());
+    boolean oneLine = text.substring(open, tree.end(made.getBody())).indexOf('\n') < 0;
+    boolean empty = made.getBody().getStatements().isEmpty();
+    Layout layout = new Layout(code);
+    String end = layout.lineEnd(place.file());
+    String indent = Layout.indent(text, tree.begin(made));
+    String inside =
+        empty
+            ? indent + layout.step(place.file())
+            : Layout.indent(text, tree.begin(made.getBody().getStatements().get(0)));
+    Written lead = Written.of(oneLine && !empty ? " " : end + inside);
+    Written trail = oneLine && empty ? Written.of(end + indent) : Written.NONE;
+    rewriting.in(place.file()).insert(open + 1, lead.and(call).and(trail));
+    return true;
+  }
+
+  private static String bareName(TreePath constructor) {
+    return ((ClassTree) constructor.getParentPath().getLeaf()).getSimpleName().toString();
   }
 
   private void call(SignedMethod.Place place, CallSite site) {
