@@ -339,6 +339,7 @@ public final class Rewriting {
     if (isFine()) {
       SurveyDraft draft = new SurveyDraft(before);
       renamed.forEach(draft::name);
+      ToldApart.of(before, fresh, renamed).forEach(draft::name);
       homes.forEach((type, home) -> rehome(draft, type, home));
       reasons.addAll(MeaningProof.of(draft.survey(), fresh, written, between));
     }
