@@ -212,6 +212,40 @@ class StructureCommandsTest {
     assertThat(worse.json().at("/new").asInt()).isEqualTo(1);
   }
 
+  /** A group too large for the optimum: what is searched longer is no worse, and tells how good. */
+  @Test
+  void cutsOfLargeGroupsAreSearchedForLonger() throws IOException {
+    StringBuilder facts =
+        new StringBuilder("{\"facts\":1}\n{\"unit\":\"b\",\"level\":\"package\"}\n");
+    facts.append("{\"unit\":\"b/B.cbl\",\"level\":\"file\",\"in\":\"b\",\"lines\":90}\n");
+    java.util.Random random = new java.util.Random(1);
+    for (int n = 0; n < 150; n++) {
+      facts.append(
+          "{\"unit\":\"b.T" + n + "\",\"level\":\"type\",\"in\":\"b/B.cbl\",\"line\":1}\n");
+    }
+    for (int n = 0; n < 900; n++) {
+      facts.append(
+          "{\"from\":\"b.T"
+              + random.nextInt(150)
+              + "\",\"to\":\"b.T"
+              + random.nextInt(150)
+              + "\",\"kind\":\"calls\",\"line\":"
+              + (1 + random.nextInt(90))
+              + ",\"column\":1,\"length\":1}\n");
+    }
+    Files.writeString(folder.resolve("big.facts.jsonl"), facts);
+    JsonNode usual = run("cycles", "--level", "type", "--json").json().at("/groups/0/cut");
+    JsonNode longer =
+        run("cycles", "--level", "type", "--seconds", "1", "--json").json().at("/groups/0/cut");
+    assertThat(usual.get("optimal").asBoolean()).isFalse();
+    assertThat(usual.get("least").asLong()).isPositive().isLessThan(usual.get("weight").asLong());
+    assertThat(longer.get("weight").asLong())
+        .isBetween(usual.get("least").asLong(), usual.get("weight").asLong());
+    assertThat(run("cycles", "--level", "type").out())
+        .contains("(none has fewer than " + usual.get("least").asText() + ")");
+    assertThat(run("cycles", "--seconds=-1").err()).contains("--seconds takes a number from 0");
+  }
+
   @Test
   void checkSpeaksSarifAndJUnit() throws IOException {
     trellis(

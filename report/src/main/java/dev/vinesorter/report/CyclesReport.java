@@ -5,8 +5,8 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.structure.CycleGroups;
 import dev.vinesorter.core.structure.LevelGraph;
-import dev.vinesorter.core.structure.View;
 import java.util.List;
+import java.util.function.Function;
 
 /** The cycle groups of a level, each with its cheapest cut set, down to the line that names it. */
 public final class CyclesReport {
@@ -17,13 +17,17 @@ public final class CyclesReport {
 
   private CyclesReport() {}
 
-  /** As JSON; see {@code docs/formats.md}. */
-  public static String json(Survey survey, Level level, View view) {
-    LevelGraph graph = LevelGraph.of(survey, level, view);
+  /**
+   * As JSON; see {@code docs/formats.md}.
+   *
+   * @param cuts finds the cut set of a group
+   */
+  public static String json(
+      Survey survey, LevelGraph graph, Function<CycleGroups.Group, CutSet> cuts) {
     List<CycleGroups.Group> groups = graph.groups();
     return Json.document(
         json -> {
-          json.writeStringField("level", level.word());
+          json.writeStringField("level", graph.level().word());
           json.writeArrayFieldStart("groups");
           for (CycleGroups.Group group : groups) {
             json.writeStartObject();
@@ -33,10 +37,11 @@ public final class CyclesReport {
             }
             json.writeEndArray();
             json.writeNumberField("dependencies", group.dependencies());
-            CutSet cut = group.cut();
+            CutSet cut = cuts.apply(group);
             json.writeObjectFieldStart("cut");
             json.writeNumberField("weight", cut.weight());
             json.writeBooleanField("optimal", cut.optimal());
+            json.writeNumberField("least", cut.least());
             json.writeArrayFieldStart("dependencies");
             for (CutSet.Arc arc : cut.arcs()) {
               int from = group.nodes()[arc.from()];
@@ -60,10 +65,20 @@ public final class CyclesReport {
         });
   }
 
-  /** For people; with {@code all}, nothing is shortened. */
+  /**
+   * For people.
+   *
+   * @param cuts finds the cut set of a group
+   * @param all whether nothing is shortened
+   */
   public static void text(
-      Page page, Survey survey, Level level, View view, SourceLines lines, boolean all) {
-    LevelGraph graph = LevelGraph.of(survey, level, view);
+      Page page,
+      Survey survey,
+      LevelGraph graph,
+      Function<CycleGroups.Group, CutSet> cuts,
+      SourceLines lines,
+      boolean all) {
+    Level level = graph.level();
     List<CycleGroups.Group> groups = graph.groups();
     if (groups.isEmpty()) {
       page.line(
@@ -82,7 +97,7 @@ public final class CyclesReport {
             .line();
         break;
       }
-      CutSet cut = group.cut();
+      CutSet cut = cuts.apply(group);
       heaviest = heaviest == null && !cut.arcs().isEmpty() ? cut.arcs().get(0) : heaviest;
       page.line();
       page.bold(String.format("%3d  ", number++))
@@ -97,7 +112,10 @@ public final class CyclesReport {
           .add(Page.count(cut.arcs().size(), "dependency", "dependencies"))
           .add(", ")
           .add(Page.count(cut.weight(), "site", "sites"))
-          .line(cut.optimal() ? " (no cheaper one exists)" : " (not proven the cheapest)");
+          .line(
+              cut.optimal()
+                  ? " (no cheaper one exists)"
+                  : " (none has fewer than " + Page.number(cut.least()) + ")");
       int shown = 0;
       for (CutSet.Arc arc : cut.arcs()) {
         if (!all && shown++ == CUTS_SHOWN) {

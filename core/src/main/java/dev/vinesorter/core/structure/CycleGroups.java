@@ -5,6 +5,7 @@ import dev.vinesorter.core.graph.CutSet;
 import dev.vinesorter.core.graph.Digraph;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 
 /** The cycle groups of a level: the strongly connected components of two or more units. */
 public final class CycleGroups {
@@ -21,6 +22,11 @@ public final class CycleGroups {
     /** The cheapest cut set found, in nodes of {@link #part()}. */
     public CutSet cut() {
       return CutSet.of(part);
+    }
+
+    /** The same, searched for longer; see {@link CutSet#of(Digraph, BooleanSupplier)}. */
+    public CutSet cut(BooleanSupplier goesOn) {
+      return CutSet.of(part, goesOn);
     }
 
     /** The number of sites behind the group's dependencies. */

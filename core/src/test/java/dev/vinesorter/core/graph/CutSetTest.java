@@ -69,6 +69,62 @@ class CutSetTest {
     assertThat(found).isLessThanOrEqualTo(exact * 105 / 100);
   }
 
+  /** What is told as the least is never above the optimum, nor what was found below it. */
+  @Test
+  void noCutIsBelowTheLeast() {
+    int met = 0;
+    for (int seed = 0; seed < 200; seed++) {
+      Random random = new Random(seed);
+      int nodes = 5 + random.nextInt(11);
+      Digraph graph = Graphs.random(random, nodes, nodes * (2 + random.nextInt(3)), 9);
+      long optimum = CutSet.of(graph).weight();
+      CutSet found = CutSet.heuristic(graph);
+
+      assertThat(found.least()).as("seed %d", seed).isLessThanOrEqualTo(optimum);
+      assertThat(found.weight()).as("seed %d", seed).isGreaterThanOrEqualTo(optimum);
+      met += found.least() == optimum ? 1 : 0;
+    }
+
+    assertThat(met).isGreaterThan(100);
+  }
+
+  /** Two rings of twelve with an arc each way between them are cut in three places, and proven. */
+  @Test
+  void partsThatCyclesLeaveAreCutOnTheirOwn() {
+    int[] from = new int[26];
+    int[] to = new int[26];
+    int[] weight = new int[26];
+    for (int n = 0; n < 24; n++) {
+      from[n] = n;
+      to[n] = n / 12 * 12 + (n + 1) % 12;
+      weight[n] = 2 + n % 12;
+    }
+    from[24] = 3;
+    to[24] = 15;
+    weight[24] = 7;
+    from[25] = 15;
+    to[25] = 3;
+    weight[25] = 4;
+
+    CutSet cut = CutSet.of(Digraph.of(24, from, to, weight, 26));
+
+    assertThat(cut.weight()).isEqualTo(2 + 2 + 4);
+    assertThat(cut.optimal()).isTrue();
+  }
+
+  @Test
+  void searchGoesOnAsLongAsItIsWanted() {
+    Digraph graph = Graphs.random(new Random(5), 300, 2500, 9);
+    CutSet before = CutSet.of(graph);
+    int[] asked = {0};
+    CutSet after = CutSet.of(graph, () -> asked[0]++ < 4);
+
+    assertThat(asked[0]).isEqualTo(5);
+    assertThat(after.weight()).isLessThanOrEqualTo(before.weight());
+    assertThat(after.least()).isEqualTo(before.least());
+    assertOpensAllCycles(graph, after, 5);
+  }
+
   @Test
   void twentyNodesAreStillExact() {
     Digraph graph = Graphs.random(new Random(7), CutSet.EXACT_NODES, 120, 9);
