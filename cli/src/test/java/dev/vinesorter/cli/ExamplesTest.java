@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
@@ -56,6 +57,21 @@ class ExamplesTest {
     }
   }
 
+  /** What misfits have to name before, each as its kind and its unit, and not afterwards. */
+  private static List<String> troubles(Path example) throws IOException {
+    Path file = example.resolve("troubles.txt");
+    return Files.exists(file) ? Files.readAllLines(file) : List.of();
+  }
+
+  private List<String> misfits() {
+    List<String> named = new ArrayList<>();
+    Program.run(folder, "misfits", "--at-least", "0.3", "--json")
+        .json()
+        .get("misfits")
+        .forEach(one -> named.add(one.get("kind").asText() + " " + one.get("unit").asText()));
+    return named;
+  }
+
   @ParameterizedTest
   @MethodSource("examples")
   void comesOutAsItShould(String name) throws IOException, InterruptedException {
@@ -63,12 +79,15 @@ class ExamplesTest {
     copy(example.resolve("before"));
     Map<String, String> before = Program.sources(folder);
     passes(example);
+    List<String> troubles = troubles(example);
+    assertThat(misfits()).containsAll(troubles);
     String plan = example.resolve("plan.yaml").toString();
     JsonNode applied = Program.run(folder, "apply", plan, "--json").json();
     assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
     assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
     assertThat(Program.sources(folder)).isEqualTo(Program.sources(example.resolve("after")));
     passes(example);
+    assertThat(misfits()).filteredOn(troubles::contains).isEmpty();
     if (before.containsKey("trellis.yaml")) {
       assertThat(Program.run(folder, "check").code()).isZero();
     }

@@ -11,6 +11,7 @@ import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
+import java.util.TreeSet;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -169,7 +170,8 @@ class LeftBehindTest {
     Overlay sources = code.overlay();
     assertThat(Sweep.unread(code.survey(), Set.of("a.Room#clock", "a.Room#bell", "a.Room#door")))
         .containsExactlyInAnyOrder("a.Room#clock", "a.Room#bell");
-    assertThat(Sweep.remove(code.survey(), sources, "a.Room#clock")).isNull();
+    assertThat(Sweep.remove(code.survey(), sources, "a.Room#clock", false, new TreeSet<>()))
+        .isNull();
     assertThat(sources.text("src/main/java/a/Room.java").text())
         .isEqualTo(
             """

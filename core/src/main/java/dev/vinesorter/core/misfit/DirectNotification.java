@@ -21,6 +21,9 @@ final class DirectNotification implements Judge {
       Set.of(
           "on", "notify", "update", "refresh", "inform", "announce", "changed", "fire", "publish");
 
+  /** First words of methods by which somebody joins in. */
+  private static final Set<String> JOINING = Set.of("on", "add", "subscribe", "register", "join");
+
   @Override
   public MisfitKind kind() {
     return MisfitKind.DIRECT_NOTIFICATION;
@@ -35,7 +38,7 @@ final class DirectNotification implements Judge {
         continue;
       }
       Map<Integer, Integer> told = told(inquiry, member);
-      if (told.size() >= FEWEST) {
+      if (told.size() >= FEWEST && !letsJoin(inquiry, member, told)) {
         found.add(misfit(inquiry, member, told));
       }
     }
@@ -69,6 +72,23 @@ final class DirectNotification implements Judge {
       best = one.size() > best.size() ? one : best;
     }
     return best;
+  }
+
+  /**
+   * Whether a member lets the others join in with one that announces: then it only says who hears.
+   */
+  private static boolean letsJoin(Inquiry inquiry, int member, Map<Integer, Integer> told) {
+    MemberTies members = inquiry.members();
+    for (int used : members.used(member)) {
+      boolean joins =
+          isCommand(inquiry, member, used)
+              && !told.containsKey(members.owner[used])
+              && JOINING.contains(members.words(used).get(0));
+      if (joins) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static boolean knows(TypeTies ties, int one, int other) {

@@ -64,15 +64,25 @@ public final class Getters {
    * The field that a method does nothing but return; -1 where it is no getter, or may be another.
    */
   public static int field(Survey survey, int method, JavaTokens tokens) {
+    return isComponent(survey.units(), method) ? method : given(survey, method, tokens, false);
+  }
+
+  /**
+   * The field that never gets another value, and that a static method of its class does nothing but
+   * return; -1 where there is none.
+   */
+  public static int constant(Survey survey, int method, JavaTokens tokens) {
+    int field = given(survey, method, tokens, true);
+    return field >= 0 && survey.units().has(field, Trait.FINAL) ? field : -1;
+  }
+
+  private static int given(Survey survey, int method, JavaTokens tokens, boolean isStatic) {
     Units units = survey.units();
     References references = survey.references();
-    if (isComponent(units, method)) {
-      return method;
-    }
     boolean plain =
         units.has(method, Trait.METHOD)
             && units.simpleName(method).endsWith("()")
-            && !units.has(method, Trait.STATIC)
+            && units.has(method, Trait.STATIC) == isStatic
             && !units.has(method, Trait.SYNCHRONIZED)
             && !units.has(method, Trait.FOREIGN)
             && units.begin(method) >= 0;
@@ -98,7 +108,7 @@ public final class Getters {
     boolean one =
         returns
             && read.size() == 1
-            && !units.has(read.get(0), Trait.STATIC)
+            && units.has(read.get(0), Trait.STATIC) == isStatic
             && units.parent(read.get(0)) == units.parent(method);
     return one ? read.get(0) : -1;
   }

@@ -55,8 +55,14 @@ public final class TypeNames {
     return simple;
   }
 
-  /** The name of an outermost class that no unit stands for, since no source names it so far. */
+  /**
+   * The name of an outermost class, also of one that no unit stands for, since no source names it.
+   */
   public String in(int file, String full) {
+    int known = units.find(full, Level.TYPE);
+    if (known >= 0) {
+      return in(file, known);
+    }
     String simple = full.substring(full.lastIndexOf('.') + 1);
     String around = full.substring(0, Math.max(0, full.lastIndexOf('.')));
     boolean taken = means(file, simple, -1, full);

@@ -270,10 +270,15 @@ final class InstanceCallers {
   private boolean mayDropObject(Call call) {
     // An object that the new one reaches is looked at there, and as null fails there.
     boolean reached = move.back >= 0;
-    if (!move.needsOwner && !reached && !call.isThis() && !isNotNull(call)) {
+    if (!move.needsOwner
+        && !reached
+        && !call.isThis()
+        && !move.may(Leave.NEVER_NULL)
+        && !isNotNull(call)) {
       refuse(
           RefusalCode.NULL_RECEIVER,
-          "Called on null, the method fails here; without that object it would not.",
+          "Called on null, the method fails here; without that object it would not. With"
+              + " 'never-null: true' the object is taken for one.",
           call.r);
       return false;
     }

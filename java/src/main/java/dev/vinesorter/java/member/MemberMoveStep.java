@@ -98,8 +98,11 @@ final class MemberMoveStep {
     }
     boolean sweeps = moves.get(0).may(Leave.SWEEP);
     List<String> swept = new ArrayList<>();
+    Set<String> rewritten = new TreeSet<>();
     Survey left =
-        sweeps ? step.swept(Sweep.read(survey, moves.get(0).users()), copy, reread, swept) : fresh;
+        sweeps
+            ? step.swept(Sweep.read(survey, moves.get(0).users()), copy, reread, swept, rewritten)
+            : fresh;
     List<List<String>> offers = sweeps ? List.of(swept) : step.unread();
     for (int n = 0; n < moves.size(); n++) {
       MemberMove move = moves.get(n);
@@ -117,7 +120,11 @@ final class MemberMoveStep {
                 }
               });
       each.accept(
-          new Result(StepOutcome.changed(move.access.widenings()).with(List.of(), told), left));
+          new Result(
+              StepOutcome.changed(move.access.widenings())
+                  .with(List.of(), told)
+                  .rewriting(List.copyOf(rewritten)),
+              left));
     }
     return List.of();
   }
@@ -140,12 +147,17 @@ final class MemberMoveStep {
 
   /** Takes out what is unread, one field after the other, as long as the outcome compiles. */
   private Survey swept(
-      Set<String> fields, Overlay copy, Function<Overlay, Survey> reread, List<String> offers) {
+      Set<String> fields,
+      Overlay copy,
+      Function<Overlay, Survey> reread,
+      List<String> offers,
+      Set<String> rewritten) {
     Survey left = after;
     List<String> known = before.problems().stream().map(Problem::message).toList();
     for (String field : Sweep.unread(after, fields)) {
       Overlay earlier = copy.copy();
-      String against = Sweep.remove(left, copy, field);
+      String against =
+          Sweep.remove(left, copy, field, moves.get(0).may(Leave.NEVER_NULL), rewritten);
       Survey fresh = against == null ? reread.apply(copy) : left;
       if (against == null && !Forecast.newProblems(known, fresh).isEmpty()) {
         against = "the outcome would not compile";

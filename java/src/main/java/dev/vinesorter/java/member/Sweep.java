@@ -38,7 +38,14 @@ public final class Sweep {
   /** The members from which a parameter was taken; each loses one at a time. */
   private final Set<Integer> shortened = new TreeSet<>();
 
-  private Sweep(Survey survey, Overlay sources) {
+  /** Members that do less than before, or go with the field. */
+  private final Set<Integer> touched = new TreeSet<>();
+
+  /** Whether what a setter is called on is taken for an object. */
+  private final boolean neverNull;
+
+  private Sweep(Survey survey, Overlay sources, boolean neverNull) {
+    this.neverNull = neverNull;
     this.code = new SourceView(survey, sources);
     this.units = survey.units();
     this.references = survey.references();
@@ -85,10 +92,13 @@ public final class Sweep {
   /**
    * Takes a field out of the sources, with what only served it.
    *
+   * @param neverNull whether what a setter is called on is taken for an object
+   * @param rewritten takes the members that do less for it, or go
    * @return why not, or null where it is done
    */
-  public static String remove(Survey survey, Overlay sources, String name) {
-    Sweep sweep = new Sweep(survey, sources);
+  public static String remove(
+      Survey survey, Overlay sources, String name, boolean neverNull, Set<String> rewritten) {
+    Sweep sweep = new Sweep(survey, sources, neverNull);
     try {
       sweep.field(survey.units().find(name, Level.MEMBER));
     } catch (TextEdits.OverlapException e) {
@@ -96,13 +106,14 @@ public final class Sweep {
     }
     if (sweep.against == null) {
       sweep.changes.apply();
+      sweep.touched.forEach(unit -> rewritten.add(survey.units().name(unit)));
     }
     return sweep.against;
   }
 
   /** Why a field that nothing uses cannot be taken out; null where nothing speaks against it. */
   static String against(SourceView code, int field) {
-    Sweep sweep = new Sweep(code.survey(), code.sources());
+    Sweep sweep = new Sweep(code.survey(), code.sources(), false);
     sweep.declaration(field);
     return sweep.against;
   }
@@ -216,6 +227,7 @@ public final class Sweep {
       setter(writer);
       return;
     }
+    touched.add(writer);
     for (int[] statement : statements) {
       statement(file, statement[0], statement[1]);
       unreadParameter(writer, file, statement);
@@ -230,18 +242,49 @@ public final class Sweep {
         && statements.get(0)[1] == close - 1;
   }
 
-  /** A method that does nothing else goes, unless something calls it. */
+  /** A method that does nothing else goes, with the statements that only call it. */
   private void setter(int method) {
-    boolean called = false;
+    boolean open = units.has(method, Trait.PUBLIC) || units.has(method, Trait.PROTECTED);
+    List<Runnable> calls = new ArrayList<>();
     for (int r : references.to(method)) {
-      called |= references.kind(r) != Kind.MENTIONS;
+      if (references.kind(r) != Kind.MENTIONS) {
+        calls.add(open ? null : call(r));
+      }
     }
-    if (called || MemberFamily.of(code, method).members().size() > 1) {
+    if (calls.contains(null) || MemberFamily.of(code, method).members().size() > 1) {
       against = units.name(method) + " does nothing but set it, and is called";
       return;
     }
+    calls.forEach(Runnable::run);
+    touched.add(method);
     int file = code.units().fileOf(method);
     MemberRegion.of(code, method).takeOut(code, file, changes.in(file));
+  }
+
+  /** Takes a statement out that does nothing but call a setter; null where it does more. */
+  private Runnable call(int r) {
+    int file = units.fileOf(references.from(r));
+    JavaTokens tokens = code.tokens(file);
+    Expressions expressions = new Expressions(tokens, code.text(file));
+    int token = tokens.from(references.at(r));
+    if (!tokens.is(token + 1, "(")) {
+      return null;
+    }
+    boolean dotted = tokens.is(token - 1, ".");
+    int first = dotted ? expressions.primaryBegin(token - 2) : token;
+    int end = tokens.behind(token + 1, "(", ")");
+    Expressions.Run object = new Expressions.Run(first, token - 1);
+    boolean alone =
+        first > 0
+            && (tokens.is(first - 1, "{") || tokens.is(first - 1, "}") || tokens.is(first - 1, ";"))
+            && tokens.is(end, ";")
+            && expressions.arguments(token + 1).stream().allMatch(run -> isHarmless(file, run));
+    boolean there =
+        !dotted
+            || expressions.text(object).equals("this")
+            || neverNull && expressions.isPure(object);
+    touched.add(references.from(r));
+    return alone && there ? () -> statement(file, first, end) : null;
   }
 
   private void statement(int file, int first, int end) {
@@ -313,6 +356,9 @@ public final class Sweep {
         return false;
       }
       found.add(new Argument(file, runs));
+    }
+    for (int r : references.to(member)) {
+      touched.add(references.from(r));
     }
     for (Argument one : found) {
       InstanceMove.remove(changes.in(one.file), code.tokens(one.file), one.runs, index);

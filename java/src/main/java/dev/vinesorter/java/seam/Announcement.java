@@ -36,6 +36,8 @@ import javax.lang.model.element.Modifier;
 /** Writes an announcement: the interface of listeners, who keeps them, and where they join in. */
 final class Announcement {
   /** A place that makes an object and gives it a name. */
+  private static final String LISTENER = "Listener";
+
   private record Place(int file, String object, int behind) {}
 
   private final Listening of;
@@ -59,18 +61,26 @@ final class Announcement {
     return step.as().substring(step.as().lastIndexOf('.') + 1);
   }
 
+  /** What is announced: the name of the type, without saying that it listens. */
+  private static String news(Step.Listen step) {
+    String simple = simple(step);
+    return simple.endsWith(LISTENER) && simple.length() > LISTENER.length()
+        ? simple.substring(0, simple.length() - LISTENER.length())
+        : simple;
+  }
+
   /** The method by which a listener joins in. */
   static String join(Step.Listen step) {
-    return "on" + simple(step);
+    return "on" + news(step);
   }
 
   /** The field that has the listeners. */
   static String list(Step.Listen step) {
-    return VariableNames.of(simple(step)) + "Listeners";
+    return VariableNames.of(news(step)) + "Listeners";
   }
 
   private String heard() {
-    return VariableNames.of(simple(of.step));
+    return VariableNames.of(news(of.step));
   }
 
   private String heardUnit() {

@@ -1,6 +1,8 @@
 package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.AssignmentTree;
+import com.sun.source.tree.ExpressionStatementTree;
+import com.sun.source.tree.MethodTree;
 import com.sun.source.util.TreePath;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
@@ -9,9 +11,11 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.ElementNames;
+import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.StepChain;
+import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -78,12 +82,13 @@ final class ForgottenFields {
           PulledFields pulled = new PulledFields(rewriting, all, itself, type);
           Sibling one = itself.get(0);
           List<Integer> gone = new ArrayList<>();
+          Map<MethodTree, List<ExpressionStatementTree>> statements = new LinkedHashMap<>();
           for (String field : fields) {
             pulled
                 .assignments(one, field)
                 .forEach(
                     (constructor, set) -> {
-                      TakenOut.statement(rewriting, file, one.tree(), set);
+                      statements.computeIfAbsent(constructor, c -> new ArrayList<>()).add(set);
                       String name =
                           ElementNames.of(
                               all.element(new TreePath(one.path().getParentPath(), constructor)));
@@ -94,9 +99,34 @@ final class ForgottenFields {
             gone.add(units.find(type + "#" + field, Level.MEMBER));
             rewriting.rewrites(type + "#" + field);
           }
+          statements.forEach((in, some) -> statementsOut(rewriting, file, one.tree(), in, some));
           TakenOut.from(rewriting, file, TakenOut.of(code, file, gone));
           return null;
         });
     return rewriting.finish(readings);
+  }
+
+  /** Takes statements out of a constructor; what has nothing else in it is closed up. */
+  private static void statementsOut(
+      Rewriting rewriting,
+      int file,
+      LocatedTree tree,
+      MethodTree constructor,
+      List<ExpressionStatementTree> statements) {
+    int begin = tree.begin(constructor.getBody()) + 1;
+    int end = tree.end(constructor.getBody()) - 1;
+    JavaTokens tokens = rewriting.code().tokens(file);
+    // The compiler adds the call of the constructor above, which ends nowhere in the text.
+    boolean bare =
+        constructor.getBody().getStatements().stream()
+            .allMatch(one -> statements.contains(one) || tree.end(one) <= begin);
+    for (int comment = 0; comment < tokens.comments(); comment++) {
+      bare &= tokens.commentEnd(comment) <= begin || tokens.commentBegin(comment) >= end;
+    }
+    if (bare) {
+      rewriting.in(file).remove(begin, end);
+    } else {
+      statements.forEach(one -> TakenOut.statement(rewriting, file, tree, one));
+    }
   }
 }

@@ -19,6 +19,7 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.Getters;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.compile.SyntaxTree;
@@ -166,7 +167,9 @@ public final class Injection {
           return null;
         }
       }.scan(place.tree(), null);
-      if (!place.isInField() && !step.may(Leave.PURE)) {
+      if (!place.isInField()
+          && !step.may(Leave.PURE)
+          && !isAlwaysTheSame(code, meanings.member(file, place.at()))) {
         rewriting.refuse(
             RefusalCode.EVALUATION_ORDER,
             "It would be made or fetched once, with the object, and not here each time. With 'pure:"
@@ -337,6 +340,14 @@ public final class Injection {
   private static MethodTree method(LocatedTree tree, int nameAt) {
     TreePath at = tree.enclosing(nameAt, MethodTree.class);
     return at == null ? null : (MethodTree) at.getLeaf();
+  }
+
+  /** Whether a method is fetched from that only gives what its class keeps for good. */
+  private static boolean isAlwaysTheSame(SourceView code, int method) {
+    boolean own =
+        method >= 0 && code.units().has(method, Trait.METHOD) && code.units().fileOf(method) >= 0;
+    return own
+        && Getters.constant(code.survey(), method, code.tokens(code.units().fileOf(method))) >= 0;
   }
 
   private static boolean delegates(MethodTree constructor) {

@@ -647,7 +647,7 @@ final class InlineMember {
       String meant = ElementNames.of(element);
       if (element.getModifiers().contains(Modifier.STATIC)) {
         TypeElement type = (TypeElement) element.getEnclosingElement();
-        if (sameType || isInside(use, type)) {
+        if ((sameType || isInside(use, type)) && !isHidden(element)) {
           return Written.of(node.getName().toString(), meant);
         }
         Written name = naming.name(type);
@@ -655,7 +655,54 @@ final class InlineMember {
         return name == null ? null : name.and(".").and(node.getName().toString(), meant);
       }
       Written self = Written.of(node.getName().toString(), ofObject(element, meant));
-      return given.object == null ? self : object().and(".").and(self);
+      return given.object == null
+          ? Written.of(isHidden(element) ? itself() : "").and(self)
+          : object().and(".").and(self);
+    }
+
+    /** Whether a variable of the place has the name of a field. */
+    private boolean isHidden(Element field) {
+      boolean[] hidden = {false};
+      TreePath member = use;
+      while (member.getParentPath() != null
+          && !(member.getParentPath().getLeaf() instanceof ClassTree)) {
+        member = member.getParentPath();
+      }
+      int at = tree.begin(use.getLeaf());
+      new TreePathScanner<Void, Void>() {
+        @Override
+        public Void visitVariable(VariableTree node, Void p) {
+          Tree scope = getCurrentPath().getParentPath().getLeaf();
+          hidden[0] |=
+              field.getKind() == ElementKind.FIELD
+                  && field.getSimpleName().equals(node.getName())
+                  && !(scope instanceof ClassTree)
+                  && tree.begin(node) <= at
+                  && tree.begin(scope) <= at
+                  && at < tree.end(scope);
+          return super.visitVariable(node, p);
+        }
+      }.scan(member, null);
+      return hidden[0];
+    }
+
+    /** How the object is named where only its members stood. */
+    private String itself() {
+      boolean inner = false;
+      for (TreePath at = use; at != null; at = at.getParentPath()) {
+        if (at.getLeaf() instanceof ClassTree
+            && all.element(at) instanceof TypeElement type
+            && isOf(type)) {
+          return (inner ? type.getSimpleName() + "." : "") + "this.";
+        }
+        inner |= at.getLeaf() instanceof ClassTree;
+      }
+      return "";
+    }
+
+    private boolean isOf(TypeElement type) {
+      return all.types()
+          .isSubtype(all.types().erasure(type.asType()), all.types().erasure(owner.asType()));
     }
 
     private Written ownThis(IdentifierTree node) {
@@ -710,9 +757,7 @@ final class InlineMember {
       for (TreePath at = use; at != null; at = at.getParentPath()) {
         if (at.getLeaf() instanceof ClassTree
             && all.element(at) instanceof TypeElement type
-            && all.types()
-                .isSubtype(
-                    all.types().erasure(type.asType()), all.types().erasure(owner.asType()))) {
+            && isOf(type)) {
           return type;
         }
       }

@@ -10,8 +10,11 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.java.code.Access;
+import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.ElementNames;
@@ -176,6 +179,7 @@ public final class InterfaceCut {
     for (ExecutableElement method : inOrder) {
       if (method.getEnclosingElement().equals(type)) {
         marked(method);
+        opened(method);
       } else {
         // What overrides the inherited method has to do with both afterwards.
         alike(type.asType(), method)
@@ -220,7 +224,10 @@ public final class InterfaceCut {
   private boolean isFit(ExecutableElement method) {
     Set<Modifier> modifiers = method.getModifiers();
     TypeElement owner = (TypeElement) method.getEnclosingElement();
-    return modifiers.contains(Modifier.PUBLIC)
+    boolean open =
+        modifiers.contains(Modifier.PUBLIC)
+            || step.may(Leave.WIDEN) && owner.equals(type) && !modifiers.contains(Modifier.PRIVATE);
+    return open
         && !modifiers.contains(Modifier.STATIC)
         && (owner.equals(type) || !method.isDefault() && isAsDeclared(method))
         && !owner.getQualifiedName().contentEquals("java.lang.Object");
@@ -291,7 +298,10 @@ public final class InterfaceCut {
       if (!found) {
         rewriting.refuse(
             RefusalCode.UNKNOWN_UNIT,
-            units.name(lower) + " has no public method of objects that is called " + one + ".",
+            units.name(lower)
+                + " has no public method of objects that is called "
+                + one
+                + (step.may(Leave.WIDEN) ? "." : "; with 'widen: true' others become public."),
             code.declaration(lower));
       }
     }
@@ -599,6 +609,17 @@ public final class InterfaceCut {
               Written.of(
                   "@Override" + lineEnd + Layout.indent(code.text(file), begin),
                   "java.lang.Override"));
+    }
+  }
+
+  /** Makes a method public that an interface has, with those that override it. */
+  private void opened(ExecutableElement method) {
+    int unit = units.find(ElementNames.of(method), Level.MEMBER);
+    for (int one : MemberFamily.of(code, unit).members()) {
+      if (units.fileOf(one) >= 0 && Access.of(units, one) != Access.PUBLIC) {
+        rewriting.widens(units.name(one), Access.PUBLIC.shown());
+        SplitOwner.modifiers(code, one, Access.PUBLIC, rewriting.in(units.fileOf(one)));
+      }
     }
   }
 }

@@ -210,7 +210,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("as", "members", "for", "stand-in", "tests");
+      return List.of("as", "members", "for", "stand-in", "tests", "widen");
     }
 
     @Override

@@ -1,0 +1,11 @@
+package ferry;
+
+/** The board at the pier. */
+public final class Pier {
+  private final Sailing sailing = new Sailing(90, Harbour.current());
+
+  public String board() {
+    String from = "From " + Harbour.current().name() + ": ";
+    return from + (sailing.sails() ? sailing.minutes() + " minutes" : "no ferry today");
+  }
+}

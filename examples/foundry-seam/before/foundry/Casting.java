@@ -1,0 +1,25 @@
+package foundry;
+
+/** Casts a bell that was ordered, from the weights in the old ledger. */
+public class Casting {
+  private final String town;
+
+  public Casting(String town) {
+    this.town = town;
+  }
+
+  /** Kilograms of bronze for a bell of a note. */
+  public int bronze(String note) {
+    int base = note.equals("c") ? 900 : note.equals("e") ? 460 : 250;
+    int lost = Furnace.open().loss();
+    return base + base * lost / 100;
+  }
+
+  /** What is written to the town. */
+  public String letter(String note) {
+    String greeting = "To " + town + ": ";
+    String text = greeting + bronze(note) + " kg for the " + note;
+    Post.office().send(town, text);
+    return text;
+  }
+}

@@ -1,0 +1,32 @@
+package kiln;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** One firing of the kiln. */
+public final class Firing {
+  private final int degrees;
+  private final List<Pot> pots = new ArrayList<>();
+
+  public Firing(int degrees) {
+    this.degrees = degrees;
+  }
+
+  public int degrees() {
+    return degrees;
+  }
+
+  public void put(Pot pot) {
+    pots.add(pot);
+    pot.setFiring(this);
+  }
+
+  public int pots() {
+    return pots.size();
+  }
+
+  /** Glaze and clay shrink, each in its way. */
+  public int heightAfter(Pot pot) {
+    return pot.height() - pot.height() * pot.clay().shrinks() / 100 - pot.glaze().length() / 4;
+  }
+}

@@ -1,0 +1,1 @@
+javac -d .out kiln/*.java && java -ea -cp .out kiln.FiringTest; code=$?; rm -rf .out; exit $code

@@ -1,0 +1,1 @@
+javac -d .out parcel/*.java && java -ea -cp .out parcel.ParcelRoomTest; code=$?; rm -rf .out; exit $code

@@ -1,0 +1,14 @@
+package seed;
+
+/** Where seeds are given out. */
+public final class Counter {
+  private final CardPrinter printer;
+
+  public Counter(CardPrinter printer) {
+    this.printer = printer;
+  }
+
+  public String give(int number, int grams) {
+    return printer.print(number, grams);
+  }
+}
