@@ -110,6 +110,23 @@ final class Draw {
         int member = any(found);
         yield Step.move(units.name(member), units.name(otherType(member)), true, 0);
       }
+      case "through parameter" -> {
+        List<Step> found = new ArrayList<>();
+        for (int unit : members) {
+          List<String> names = units.facts().parameters(unit);
+          String written = units.simpleName(unit);
+          String[] given = written.contains("(") ? written.substring(written.indexOf('(') + 1, written.length() - 1).split(", ") : new String[0];
+          boolean asked = units.has(unit, Trait.STATIC) && units.has(unit, Trait.METHOD) && names.size() == given.length;
+          for (int n = 0; asked && n < given.length; n++) {
+            for (int type : types) {
+              if (units.simpleName(type).equals(given[n])) {
+                found.add(new Step.Move(List.of(units.name(unit)), units.name(type), names.get(n), "", Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0));
+              }
+            }
+          }
+        }
+        yield found.isEmpty() ? null : found.get(random.nextInt(found.size()));
+      }
       case "instance", "present" -> {
         List<String[]> found = new ArrayList<>();
         for (int unit : members) {

@@ -305,7 +305,7 @@ class CommandsTest {
         "There is no unit 'org.saltmarsh.volt'. Did you mean", "why", "org.saltmarsh.volt", "x");
     assertUsage("say module, package, file, type or member", "cycles", "--level", "class");
     assertUsage("Missing required", "why", "org.saltmarsh.vault");
-    assertUsage("Missing required option", "export", "--level", "type");
+    assertUsage("Say the form: --as csv, json or facts.", "export", "--level", "type");
     assertUsage("Did you mean: vinesort cycles?", "cycels");
     assertUsage("vinesort:", "survey", "--no-such");
     assertThat(Program.run(herbarium).code()).isEqualTo(2);

@@ -83,7 +83,7 @@ class TroublesTest {
             "only loan.LoanDesk print.LaserPrinter",
             "only intake.IntakeForm print.LaserPrinter",
             "acyclic vault label",
-            "acyclic loan.Loan loan.Borrower");
+            "acyclic loan.Borrower loan.Loan");
   }
 
   @Test

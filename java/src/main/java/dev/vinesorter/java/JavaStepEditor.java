@@ -171,7 +171,7 @@ public final class JavaStepEditor implements StepEditor {
   public boolean mayShare(Step step) {
     return step instanceof Step.Move move
         && step.isOfMembers()
-        && !move.isThroughNew()
+        && move.through().isEmpty()
         && !step.may(Leave.SERIAL)
         && !step.may(Leave.SWEEP)
         && !step.may(Leave.NEW_TYPE);

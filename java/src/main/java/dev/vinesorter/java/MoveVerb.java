@@ -2,6 +2,7 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
@@ -16,6 +17,7 @@ import dev.vinesorter.java.relocate.StepGoals;
 import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.seam.NestedMove;
 import dev.vinesorter.java.seam.NewHome;
+import dev.vinesorter.java.seam.ParameterObject;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -41,6 +43,9 @@ final class MoveVerb implements Verb<Step.Move> {
       if (step.isThroughNew()) {
         return GivenObject.carryOut(survey, step, sources, memberSteps, readings);
       }
+      if (!step.through().isEmpty() && isStatic(survey, step, sources)) {
+        return ofObjects(survey, step, sources);
+      }
       boolean there = survey.units().find(step.into(), Level.TYPE) >= 0;
       return step.may(Leave.NEW_TYPE) && !there
           ? intoNew(survey, step, sources)
@@ -57,6 +62,28 @@ final class MoveVerb implements Verb<Step.Move> {
       return nested(survey, step, sources);
     }
     return isPath ? files(survey, step, sources) : units(survey, step, sources);
+  }
+
+  private static boolean isStatic(Survey survey, Step.Move step, Overlay sources)
+      throws RefusedException {
+    int member = new StepUnits(survey, sources).member(step.unit());
+    return survey.units().has(member, Trait.STATIC) && survey.units().has(member, Trait.METHOD);
+  }
+
+  /** A static method goes into the type of a parameter, which becomes its object. */
+  private Result ofObjects(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
+    StepChain chain = new StepChain(survey, sources);
+    Step.Move plain =
+        new Step.Move(step.units(), step.into(), "", step.old(), step.leaves(), step.line());
+    boolean inside =
+        survey.units().find(step.unit(), Level.MEMBER) >= 0
+            && step.unit().startsWith(step.into() + "#");
+    if (inside || chain.take(memberSteps.carryOut(survey, plain, chain.sources()))) {
+      String name = step.into() + step.unit().substring(step.unit().indexOf('#'));
+      int method = chain.now().units().find(name, Level.MEMBER);
+      chain.take(ParameterObject.carryOut(chain.now(), method, step, chain.sources(), readings));
+    }
+    return chain.result();
   }
 
   /** Whether types go into a type, or nested ones out of theirs. */

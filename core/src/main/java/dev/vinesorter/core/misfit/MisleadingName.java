@@ -12,8 +12,9 @@ import java.util.Set;
 
 /**
  * Methods whose names say something else than they do: a question that does not answer yes or no, a
- * getter that gives nothing, a question or getter that changes its object. What is read before it
- * is written, as a value that is worked out once, is no change to tell.
+ * getter that gives nothing, a question or getter that changes its object, one that repeats what
+ * its type is called. What is read before it is written, as a value that is worked out once, is no
+ * change to tell.
  */
 final class MisleadingName implements Judge {
   private static final Set<String> QUESTIONS = Set.of("is", "has");
@@ -60,6 +61,10 @@ final class MisleadingName implements Judge {
     if (getter && given.equals("void") && units.simpleName(unit).endsWith("()")) {
       return told(unit, "says that it gets something, and gives nothing", .6);
     }
+    if (repeatsOwner(inquiry, member, words)) {
+      return told(
+          unit, "repeats the name of its type, which stands before it wherever it is called", .6);
+    }
     int written = question || getter ? written(inquiry, unit) : -1;
     if (written >= 0) {
       String field = units.simpleName(inquiry.survey().references().target(written));
@@ -76,6 +81,18 @@ final class MisleadingName implements Judge {
           "give it a name that says what it changes, or take the change out of it");
     }
     return null;
+  }
+
+  /** Whether a method of objects begins with all words of its type's name, and goes on. */
+  private static boolean repeatsOwner(Inquiry inquiry, int member, List<String> words) {
+    MemberTies members = inquiry.members();
+    int unit = members.unitOf[member];
+    int type = inquiry.units().parent(unit);
+    List<String> owner = Words.of(inquiry.units().simpleName(type));
+    return !members.has(member, Trait.STATIC)
+        && owner.size() > 1
+        && words.size() > owner.size()
+        && words.subList(0, owner.size()).equals(owner);
   }
 
   private static Misfit told(int unit, String says, double score) {

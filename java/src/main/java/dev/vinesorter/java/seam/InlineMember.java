@@ -44,7 +44,6 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
-import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
@@ -808,25 +807,6 @@ final class InlineMember {
 
   // ---- what goes
 
-  /** Takes static imports out that bring in nothing but the member. */
-  private void staticImports() {
-    String simple = MemberNames.bare(units.simpleName(member));
-    for (int other : units.children(units.parent(member))) {
-      if (other != member && MemberNames.bare(units.simpleName(other)).equals(simple)) {
-        return;
-      }
-    }
-    String full = units.name(units.parent(member)) + "." + simple;
-    for (int in : places().keySet()) {
-      for (JavaHeader.Import one : code.header(in).imports()) {
-        if (one.isStatic() && !one.onDemand() && one.name().equals(full)) {
-          rewriting.in(in);
-          rewriting.names().imports(in).remove(one);
-        }
-      }
-    }
-  }
-
   private void remove() {
     TextEdits edits = new TextEdits();
     MemberRegion.of(code, member).takeOut(code, file, edits);
@@ -835,7 +815,7 @@ final class InlineMember {
       rewriting.in(file).remove(edit.begin(), edit.end());
     }
     rewriting.rewrites(units.name(member));
-    staticImports();
+    places().keySet().forEach(in -> ImportsOfMember.takeOut(rewriting, member, in));
     String name = MemberNames.bare(units.simpleName(member));
     for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(name)) {
       boolean stays =
