@@ -146,19 +146,22 @@ public final class ParameterObject {
       }
     }
     boolean ofType =
-        index >= 0
-            && object.asType() instanceof DeclaredType own
-            && own.asElement().equals(type)
-            && type.getTypeParameters().isEmpty();
-    if (!ofType || !declared.getParameters().get(index).getModifiers().getAnnotations().isEmpty()) {
+        index >= 0 && object.asType() instanceof DeclaredType own && own.asElement().equals(type);
+    boolean plain =
+        ofType
+            && type.getTypeParameters().isEmpty()
+            && declared.getParameters().get(index).getModifiers().getAnnotations().isEmpty();
+    if (!plain) {
       rewriting.refuse(
-          RefusalCode.NO_TARGET,
-          units.name(method)
-              + " has no parameter '"
-              + step.through()
-              + "' that is just a "
-              + type.getSimpleName()
-              + ", without type arguments and annotations.",
+          ofType ? RefusalCode.NOT_YET : RefusalCode.NO_TARGET,
+          ofType
+              ? "The parameter '" + step.through() + "' has type arguments, or annotations."
+              : units.name(method)
+                  + " has no parameter '"
+                  + step.through()
+                  + "' that is a "
+                  + type.getSimpleName()
+                  + ".",
           code.declaration(method));
       return;
     }
@@ -166,6 +169,11 @@ public final class ParameterObject {
       clash(element, other);
     }
     for (int sub : code.subtypes(units.parent(method))) {
+      TypeElement below = all.elements().getTypeElement(units.name(sub));
+      // A class without a name counts for the type that it stands in, which need not be one below.
+      if (below == null || !all.types().isSubtype(below.asType(), type.asType())) {
+        continue;
+      }
       for (int member : units.children(sub)) {
         if (units.simpleName(member).equals(simpleName())) {
           rewriting.refuse(
