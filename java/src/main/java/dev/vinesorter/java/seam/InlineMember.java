@@ -19,10 +19,8 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -49,7 +47,6 @@ import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -76,10 +73,10 @@ final class InlineMember {
   private final Rewriting rewriting;
   private final SourceView code;
   private final Units units;
-  private final References references;
   private final Step.Inline step;
   private final int member;
   private final int file;
+  private final NamedPlaces places;
 
   private Attributed all;
   private LocatedTree home;
@@ -111,10 +108,10 @@ final class InlineMember {
     this.rewriting = rewriting;
     this.code = rewriting.code();
     this.units = code.units();
-    this.references = code.references();
     this.step = step;
     this.member = member;
     this.file = units.fileOf(member);
+    this.places = NamedPlaces.of(code, member);
   }
 
   /**
@@ -130,7 +127,7 @@ final class InlineMember {
     if (rewriting.isFine()) {
       readings.of(
           sources,
-          inline.files(),
+          inline.places.paths(inline.file),
           attributed -> {
             inline.all = attributed;
             inline.run();
@@ -142,25 +139,6 @@ final class InlineMember {
 
   private void refuse(RefusalCode refusal, String message, int in, int at) {
     rewriting.refuse(refusal, message, code.site(in, code.tokens(in).from(at)));
-  }
-
-  private Set<String> files() {
-    Set<String> paths = new TreeSet<>(Set.of(units.name(file)));
-    places().keySet().forEach(in -> paths.add(units.name(in)));
-    return paths;
-  }
-
-  /** Where the member is named, by file, with the unit that does so. */
-  private Map<Integer, Map<Integer, Integer>> places() {
-    Map<Integer, Map<Integer, Integer>> places = new TreeMap<>();
-    for (int r : references.to(member)) {
-      Kind kind = references.kind(r);
-      int in = units.fileOf(references.from(r));
-      if (kind != Kind.MENTIONS && kind != Kind.IMPORTS && kind != Kind.OVERRIDES && in >= 0) {
-        places.computeIfAbsent(in, f -> new TreeMap<>()).put(references.at(r), references.from(r));
-      }
-    }
-    return places;
   }
 
   // ---- what speaks against it
@@ -375,32 +353,19 @@ final class InlineMember {
   // ---- the uses
 
   private void uses() {
-    for (Map.Entry<Integer, Map<Integer, Integer>> one : places().entrySet()) {
+    for (Map.Entry<Integer, Map<Integer, Integer>> one : places.byFile().entrySet()) {
       LocatedTree tree = all.file(units.name(one.getKey()));
       if (tree == null) {
         rewriting.refuseHalfRead(one.getKey());
         return;
       }
-      for (CallSite site : sites(one.getKey(), tree, one.getValue().keySet())) {
+      for (CallSite site : places.calls(one.getKey(), tree)) {
         int user = one.getValue().get(site.at());
         Site place = code.site(one.getKey(), code.tokens(one.getKey()).from(site.at()));
         needed.forEach(used -> access.demand(user, used, place));
         use(one.getKey(), tree, site);
       }
     }
-  }
-
-  /** The uses in a source, those that stand inside of another one before that one. */
-  private List<CallSite> sites(int in, LocatedTree tree, Set<Integer> places) {
-    JavaTokens tokens = code.tokens(in);
-    List<CallSite> sites = new ArrayList<>();
-    for (int at : places) {
-      sites.add(CallSite.of(tree, tokens, at, tokens.end(tokens.from(at))));
-    }
-    sites.sort(
-        Comparator.comparingInt(
-            site -> site.call() == null ? site.at() : tree.end(site.call().getLeaf())));
-    return sites;
   }
 
   private void use(int in, LocatedTree tree, CallSite site) {
@@ -815,7 +780,7 @@ final class InlineMember {
       rewriting.in(file).remove(edit.begin(), edit.end());
     }
     rewriting.rewrites(units.name(member));
-    places().keySet().forEach(in -> ImportsOfMember.takeOut(rewriting, member, in));
+    places.byFile().keySet().forEach(in -> ImportsOfMember.takeOut(rewriting, member, in));
     String name = MemberNames.bare(units.simpleName(member));
     for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(name)) {
       boolean stays =

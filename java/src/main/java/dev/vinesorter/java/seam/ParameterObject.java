@@ -11,9 +11,7 @@ import com.sun.source.tree.Tree;
 import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
-import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.MemberNames;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -32,12 +30,8 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeMap;
-import java.util.TreeSet;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.TypeElement;
@@ -55,6 +49,7 @@ public final class ParameterObject {
   private final Step.Move step;
   private final int method;
   private final int file;
+  private final NamedPlaces places;
 
   private Attributed all;
   private LocatedTree home;
@@ -70,6 +65,7 @@ public final class ParameterObject {
     this.step = step;
     this.method = method;
     this.file = units.fileOf(method);
+    this.places = NamedPlaces.of(code, method);
   }
 
   /**
@@ -85,7 +81,7 @@ public final class ParameterObject {
     ParameterObject made = new ParameterObject(rewriting, method, step);
     readings.of(
         sources,
-        made.files(),
+        made.places.paths(made.file),
         attributed -> {
           made.all = attributed;
           made.run();
@@ -96,27 +92,6 @@ public final class ParameterObject {
 
   private void refuse(RefusalCode refusal, String message, int in, int at) {
     rewriting.refuse(refusal, message, code.site(in, code.tokens(in).from(at)));
-  }
-
-  private Set<String> files() {
-    Set<String> paths = new TreeSet<>(Set.of(units.name(file)));
-    places().keySet().forEach(in -> paths.add(units.name(in)));
-    return paths;
-  }
-
-  /** Where it is named in code, by file, with the unit that does so. */
-  private Map<Integer, Map<Integer, Integer>> places() {
-    Map<Integer, Map<Integer, Integer>> places = new TreeMap<>();
-    References references = code.references();
-    for (int r : references.to(method)) {
-      int in = units.fileOf(references.from(r));
-      boolean named =
-          references.kind(r) != Kind.MENTIONS && references.kind(r) != Kind.IMPORTS && in >= 0;
-      if (named) {
-        places.computeIfAbsent(in, f -> new TreeMap<>()).put(references.at(r), references.from(r));
-      }
-    }
-    return places;
   }
 
   private void run() {
@@ -335,22 +310,14 @@ public final class ParameterObject {
   private void calls() {
     Nullness nullness = new Nullness(code, step.may(Leave.LIBRARY));
     boolean demands = nullness.demands(method, index);
-    for (Map.Entry<Integer, Map<Integer, Integer>> one : places().entrySet()) {
+    for (Map.Entry<Integer, Map<Integer, Integer>> one : places.byFile().entrySet()) {
       int in = one.getKey();
       LocatedTree tree = all.file(units.name(in));
       if (tree == null) {
         rewriting.refuseHalfRead(in);
         return;
       }
-      JavaTokens tokens = code.tokens(in);
-      List<CallSite> sites = new ArrayList<>();
-      one.getValue()
-          .keySet()
-          .forEach(at -> sites.add(CallSite.of(tree, tokens, at, tokens.end(tokens.from(at)))));
-      sites.sort(
-          Comparator.comparingInt(
-              site -> site.call() == null ? site.at() : tree.end(site.call().getLeaf())));
-      for (CallSite site : sites) {
+      for (CallSite site : places.calls(in, tree)) {
         int user = one.getValue().get(site.at());
         if (site.isReference() && index > 0 || !site.isReference() && !site.isCall()) {
           refuse(
