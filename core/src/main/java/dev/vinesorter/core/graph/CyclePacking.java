@@ -36,10 +36,7 @@ final class CyclePacking {
    * @param tries how many orders of these arcs are tried
    */
   static long weight(Digraph graph, int[] order, int tries) {
-    int[] place = new int[order.length];
-    for (int p = 0; p < order.length; p++) {
-      place[order[p]] = p;
-    }
+    int[] place = NodeOrder.places(order);
     int[][] backward = new int[graph.arcs()][];
     int count = 0;
     for (int v = 0; v < graph.nodes(); v++) {

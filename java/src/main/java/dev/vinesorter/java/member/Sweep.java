@@ -213,9 +213,7 @@ public final class Sweep {
       while (end < tokens.size() && !tokens.is(end, ";")) {
         end++;
       }
-      boolean statement =
-          tokens.is(first - 1, "{") || tokens.is(first - 1, "}") || tokens.is(first - 1, ";");
-      if (!statement
+      if (!beginsStatement(tokens, first)
           || !tokens.is(token + 1, "=")
           || !isHarmless(file, new Expressions.Run(token + 2, end))) {
         against = "it gets a value in " + units.name(writer) + " in a way that may do something";
@@ -232,6 +230,11 @@ public final class Sweep {
       statement(file, statement[0], statement[1]);
       unreadParameter(writer, file, statement);
     }
+  }
+
+  /** Whether a token begins a statement of a block. */
+  private static boolean beginsStatement(JavaTokens tokens, int first) {
+    return tokens.is(first - 1, "{") || tokens.is(first - 1, "}") || tokens.is(first - 1, ";");
   }
 
   private boolean isOnly(int writer, List<int[]> statements) {
@@ -276,7 +279,7 @@ public final class Sweep {
     Expressions.Run object = new Expressions.Run(first, token - 1);
     boolean alone =
         first > 0
-            && (tokens.is(first - 1, "{") || tokens.is(first - 1, "}") || tokens.is(first - 1, ";"))
+            && beginsStatement(tokens, first)
             && tokens.is(end, ";")
             && expressions.arguments(token + 1).stream().allMatch(run -> isHarmless(file, run));
     boolean there =

@@ -92,10 +92,10 @@ final class MeaningProof {
 
   /** Of what a new method overrides, the one that a unit has to do with as well. */
   private int instead(int user, Set<String> overridden) {
+    References references = fresh.references();
     int any = -1;
     for (String name : overridden) {
       int above = fresh.units().find(name, Level.MEMBER);
-      References references = fresh.references();
       any = any < 0 ? above : any;
       for (int r = references.row(user); above >= 0 && r < references.row(user + 1); r++) {
         if (references.target(r) == above) {

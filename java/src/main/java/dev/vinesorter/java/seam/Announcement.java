@@ -35,9 +35,10 @@ import javax.lang.model.element.Modifier;
 
 /** Writes an announcement: the interface of listeners, who keeps them, and where they join in. */
 final class Announcement {
-  /** A place that makes an object and gives it a name. */
+  /** What the name of a type of listeners may end with. */
   private static final String LISTENER = "Listener";
 
+  /** A place that makes an object and gives it a name. */
   private record Place(int file, String object, int behind) {}
 
   private final Listening of;

@@ -112,8 +112,7 @@ final class KeptBefore {
   private static boolean isOtherConstructor(Tree statement) {
     return statement instanceof ExpressionStatementTree run
         && run.getExpression() instanceof MethodInvocationTree call
-        && call.getMethodSelect() instanceof IdentifierTree name
-        && (name.getName().contentEquals("this") || name.getName().contentEquals("super"));
+        && ConstructorCalls.is(call);
   }
 
   /** The first of some names that means nothing else there; null for none. */

@@ -309,7 +309,7 @@ public final class ParameterObject {
 
   private void calls() {
     Nullness nullness = new Nullness(code, step.may(Leave.LIBRARY));
-    boolean demands = nullness.demands(method, index);
+    boolean there = step.may(Leave.NEVER_NULL) || nullness.demands(method, index);
     for (Map.Entry<Integer, Map<Integer, Integer>> one : places.byFile().entrySet()) {
       int in = one.getKey();
       LocatedTree tree = all.file(units.name(in));
@@ -326,7 +326,6 @@ public final class ParameterObject {
               in,
               site.at());
         } else if (site.isCall()) {
-          boolean there = demands || step.may(Leave.NEVER_NULL);
           call(in, tree, site, there, nullness, user);
         }
       }
