@@ -16,6 +16,7 @@ module dev.vinesorter.source {
   requires org.eclipse.jgit;
   requires org.yaml.snakeyaml;
 
+  exports dev.vinesorter.source.apply;
   exports dev.vinesorter.source.config;
   exports dev.vinesorter.source.disk;
   exports dev.vinesorter.source.facts;

@@ -7,7 +7,7 @@ import me.tongfei.progressbar.ProgressBarBuilder;
 import me.tongfei.progressbar.ProgressBarStyle;
 
 /** Draws progress on a terminal; in a pipe it draws nothing. */
-final class Drawing implements Progress, AutoCloseable {
+final class Drawing implements Progress {
   private static final int WIDTH = 78;
   private static final int INTERVAL_MILLIS = 100;
 

@@ -8,6 +8,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.report.PlanReport;
 import dev.vinesorter.report.UnifiedDiff;
+import dev.vinesorter.source.apply.PlanApplication;
 import dev.vinesorter.source.config.PlanFile;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.plan.Rehearsal;
@@ -53,7 +54,7 @@ final class RehearseCommand extends BaseCommand {
     View view = structure.view(bench);
     List<String> changed = kept.changedSince(bench.root());
     if (!changed.isEmpty()) {
-      say(staleMessage(changed));
+      say(PlanApplication.staleMessage(changed));
       if (common.json) {
         print(PlanReport.json(stale(plan, kept, changed), view));
       }
@@ -89,19 +90,11 @@ final class RehearseCommand extends BaseCommand {
   static PlanReport.Content stale(Plan plan, KeptSurvey kept, List<String> changed) {
     List<Site> files = changed.stream().map(file -> new Site(file, 0, 0, 0, 0)).toList();
     StepOutcome.Reason reason =
-        new StepOutcome.Reason(RefusalCode.CHANGED_SINCE_SURVEY, staleMessage(changed), files);
+        new StepOutcome.Reason(
+            RefusalCode.CHANGED_SINCE_SURVEY, PlanApplication.staleMessage(changed), files);
     List<StepOutcome> refused =
         Collections.nCopies(plan.steps().size(), StepOutcome.refused(List.of(reason)));
     return new PlanReport.Content(plan, refused, kept.shown(), kept.shown(), List.of());
-  }
-
-  /** Why a plan is refused when sources are not those of the survey. */
-  static String staleMessage(List<String> changed) {
-    int shown = Math.min(changed.size(), 10);
-    return "The plan is refused: these files changed since the survey: "
-        + String.join(", ", changed.subList(0, shown))
-        + (changed.size() > shown ? " and " + (changed.size() - shown) + " more" : "")
-        + ". Run 'vinesort survey' again, then rehearse.";
   }
 
   static PlanReport.Content content(Rehearsal rehearsal) {

@@ -438,11 +438,22 @@ class LanguagesTest {
   }
 
   @Test
+  void aPatternIsForTheLanguageOfWhatItMeans() throws IOException {
+    Files.writeString(
+        folder.resolve("plan.yaml"), "steps:\n  - move: \"desk.*bel\"\n    into: desk.paper\n");
+    run("survey");
+    assertThat(applied("plan.yaml").keySet()).contains("desk/paper/Label.java");
+  }
+
+  @Test
   void whatALanguageCannotDoIsSaid() throws IOException {
     Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: tools.price\n");
     Program.Run run = run("rehearse", "plan.yaml");
     assertThat(run.code()).isEqualTo(1);
     assertThat(run.out()).contains("no-verb", "python", "'remove'");
+    // Names that nobody knows are told by the language that has the verb.
+    Files.writeString(folder.resolve("plan.yaml"), "steps:\n  - remove: desk.Lable\n");
+    assertThat(run("rehearse", "plan.yaml").out()).contains("unknown-unit", "desk.Label");
     Program.Run facts = run("survey", "--facts", "elsewhere.jsonl");
     assertThat(facts.code()).isEqualTo(2);
     assertThat(facts.err()).contains("elsewhere.jsonl is no file of facts below the root");

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Application;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.structure.Counts;
@@ -29,67 +30,13 @@ public final class PlanReport {
    */
   public record Content(
       Plan plan, List<StepOutcome> steps, Survey before, Survey after, List<FileChange> changes) {
+    /** The same, with what the sources were read as afterwards. */
+    public Content with(Survey fresh) {
+      return new Content(plan, steps, before, fresh, changes);
+    }
+
     boolean accepted() {
       return steps.stream().allMatch(StepOutcome::accepted);
-    }
-  }
-
-  /**
-   * How an application went.
-   *
-   * @param applied whether the sources are changed as the plan says
-   * @param forecastMet whether the fresh survey is the foretold one
-   * @param verified what the verify command said; null when there was none
-   * @param journal the id under which it can be taken back; empty when not applied
-   * @param objections why it was not applied, or not wholly, though every step was accepted
-   * @param steps how many steps were carried out, those of the run before it among them
-   * @param commits the commits made, by step
-   * @param log what the verify command said; empty when there was none
-   * @param instructions what the class files say; null when it did not come to that
-   */
-  public record Application(
-      boolean applied,
-      boolean forecastMet,
-      Boolean verified,
-      String journal,
-      List<String> objections,
-      int steps,
-      List<String> commits,
-      String log,
-      Instructions instructions) {
-    /** A plan of which nothing was carried out. */
-    public static Application none(List<String> objections) {
-      return new Application(false, false, null, "", objections, 0, List.of(), "", null);
-    }
-
-    /** The same, with what the class files say. */
-    public Application with(Instructions proven) {
-      return new Application(
-          applied, forecastMet, verified, journal, objections, steps, commits, log, proven);
-    }
-  }
-
-  /**
-   * What the class files of edited sources say, before and after.
-   *
-   * @param same how many methods do the same
-   * @param rewritten how many methods a step says that it rewrites
-   * @param differ what differs without a step having said so, as sentences
-   * @param outside paths of edited sources that could not be compared
-   * @param unbound how many names in edited sources bind to nothing, so that nothing is proven of
-   *     them
-   * @param missing libraries that are not there, as a build names them
-   */
-  public record Instructions(
-      int same,
-      int rewritten,
-      List<String> differ,
-      List<String> outside,
-      int unbound,
-      List<String> missing) {
-    /** Whether all of the edited code was proven. */
-    public boolean isWhole() {
-      return outside.isEmpty() && unbound == 0;
     }
   }
 
@@ -115,16 +62,16 @@ public final class PlanReport {
           json.writeNumberField("stepsApplied", application.steps());
           strings(json, "commits", application.commits());
           json.writeStringField("verifyLog", application.log());
-          if (application.instructions() == null) {
+          if (application.proven() == null) {
             json.writeNullField("instructions");
           } else {
             json.writeObjectFieldStart("instructions");
-            json.writeNumberField("same", application.instructions().same());
-            json.writeNumberField("rewritten", application.instructions().rewritten());
-            strings(json, "differ", application.instructions().differ());
-            strings(json, "outside", application.instructions().outside());
-            json.writeNumberField("unbound", application.instructions().unbound());
-            strings(json, "missing", application.instructions().missing());
+            json.writeNumberField("same", application.proven().same());
+            json.writeNumberField("rewritten", application.proven().rewritten());
+            strings(json, "differ", application.proven().differ());
+            strings(json, "outside", application.proven().outside());
+            json.writeNumberField("unbound", application.proven().unbound());
+            strings(json, "missing", application.proven().missing());
             json.writeEndObject();
           }
         });

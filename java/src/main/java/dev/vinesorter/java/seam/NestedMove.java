@@ -142,7 +142,12 @@ public final class NestedMove {
           units.has(home, Trait.FOREIGN) ? RefusalCode.FOREIGN : RefusalCode.BAD_TARGET,
           step.into() + " cannot take it.");
     } else if (isElsewhere()) {
-      refuse(RefusalCode.OTHER_MODULE, step.into() + " cannot be seen by all that use the type.");
+      refuse(
+          RefusalCode.OTHER_MODULE,
+          step.into()
+              + " belongs to another module than "
+              + units.name(type)
+              + ", or to tests; a type stays in its module.");
     } else if (home < 0 && isForeignPackage()) {
       refuse(RefusalCode.FOREIGN_PACKAGE, step.into() + " is a package of Java or of a library.");
     } else if (units.has(type, Trait.SEALED) || isPermitted()) {

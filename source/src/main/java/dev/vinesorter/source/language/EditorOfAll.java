@@ -2,6 +2,7 @@ package dev.vinesorter.source.language;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
@@ -13,6 +14,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -178,7 +180,10 @@ final class EditorOfAll implements StepEditor {
                 options));
   }
 
-  /** The language of the first unit or file that a step names and that is known. */
+  /**
+   * The language of the first unit or file that a step names and that is known; where none is, that
+   * of most sources among those that have the verb, so that it can say what is not there.
+   */
   private Language languageOf(Survey survey, Step step, List<Language> present) {
     Units units = survey.units();
     for (String name : step.units()) {
@@ -187,16 +192,41 @@ final class EditorOfAll implements StepEditor {
         return byPath;
       }
       int unit = units.find(name);
-      int file =
-          unit < 0
-              ? -1
-              : units.level(unit) == Level.PACKAGE ? fileIn(units, unit) : units.fileOf(unit);
-      Language owner = file < 0 ? null : owners.owner(units.name(file));
+      Language owner =
+          unit >= 0 ? ownerOf(units, unit) : name.contains("*") ? ownerOf(survey, name) : null;
       if (owner != null) {
         return owner;
       }
     }
-    return present.get(0);
+    Map<Language, Integer> sources = new HashMap<>();
+    for (int unit = 0; unit < units.size(); unit++) {
+      Language owner = units.level(unit) == Level.FILE ? owners.owner(units.name(unit)) : null;
+      if (owner != null) {
+        sources.merge(owner, 1, Integer::sum);
+      }
+    }
+    return present.stream()
+        .max(
+            Comparator.comparing((Language one) -> one.verbs().contains(step.verb()))
+                .thenComparing(one -> sources.getOrDefault(one, 0)))
+        .orElseThrow();
+  }
+
+  /** The language of the first unit that a pattern means and whose file is known; or null. */
+  private Language ownerOf(Survey survey, String pattern) {
+    boolean[] meant = UnitPattern.of(pattern).in(survey);
+    for (int unit = 0; unit < meant.length; unit++) {
+      Language owner = meant[unit] ? ownerOf(survey.units(), unit) : null;
+      if (owner != null) {
+        return owner;
+      }
+    }
+    return null;
+  }
+
+  private Language ownerOf(Units units, int unit) {
+    int file = units.level(unit) == Level.PACKAGE ? fileIn(units, unit) : units.fileOf(unit);
+    return file < 0 ? null : owners.owner(units.name(file));
   }
 
   private static int fileIn(Units units, int unit) {

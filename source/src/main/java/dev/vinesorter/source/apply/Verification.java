@@ -1,4 +1,4 @@
-package dev.vinesorter.cli;
+package dev.vinesorter.source.apply;
 
 import dev.vinesorter.source.keep.OwnFolder;
 import dev.vinesorter.source.text.CannotWorkException;
@@ -15,9 +15,9 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /** Runs the command that the user verifies a change with, and keeps what it says in a log. */
-final class Verification {
+public final class Verification {
   /** The log's name in our own folder. */
-  static final String LOG = "verify.log";
+  public static final String LOG = "verify.log";
 
   private static final int LINES_TOLD = 15;
 
@@ -32,7 +32,7 @@ final class Verification {
    *
    * @param seconds how long it may take; 0 for as long as it likes
    */
-  Verification(Root root, String command, long seconds) {
+  public Verification(Root root, String command, long seconds) {
     this.own = new OwnFolder(root);
     this.folder = root.path();
     this.log = root.ownFolder().resolve(LOG);
@@ -41,7 +41,7 @@ final class Verification {
   }
 
   /** Where the output of all runs is. */
-  Path log() {
+  public Path log() {
     return log;
   }
 
@@ -89,7 +89,7 @@ final class Verification {
   }
 
   /** The last lines of the log. */
-  List<String> lastLines() {
+  public List<String> lastLines() {
     try {
       List<String> lines =
           new String(Files.readAllBytes(log), StandardCharsets.UTF_8).lines().toList();

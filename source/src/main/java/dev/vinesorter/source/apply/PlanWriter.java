@@ -1,7 +1,7 @@
-package dev.vinesorter.cli;
+package dev.vinesorter.source.apply;
 
+import dev.vinesorter.core.plan.Application;
 import dev.vinesorter.core.plan.Step;
-import dev.vinesorter.report.PlanReport.Application;
 import dev.vinesorter.source.git.GitCommits;
 import dev.vinesorter.source.journal.Change;
 import dev.vinesorter.source.journal.Journal;
@@ -22,8 +22,7 @@ import java.util.TreeSet;
  * verified and committed on its own.
  */
 final class PlanWriter {
-  private final Workbench bench;
-  private final KeptSurvey kept;
+  private final Workplace place;
   private final Rehearsal rehearsal;
   private final Rehearsal.Proof proof;
   private final String title;
@@ -32,17 +31,16 @@ final class PlanWriter {
   /**
    * A writer.
    *
+   * @param title what the journal and the commits call the plan
    * @param verification what the user verifies with, or null
    */
   PlanWriter(
-      Workbench bench,
-      KeptSurvey kept,
+      Workplace place,
       Rehearsal rehearsal,
       Rehearsal.Proof proof,
       String title,
       Verification verification) {
-    this.bench = bench;
-    this.kept = kept;
+    this.place = place;
     this.rehearsal = rehearsal;
     this.proof = proof;
     this.title = title;
@@ -50,7 +48,7 @@ final class PlanWriter {
   }
 
   private Journal journal() {
-    return bench.journalToWrite();
+    return place.journal();
   }
 
   private String log() {
@@ -95,14 +93,14 @@ final class PlanWriter {
     Overlay sources = rehearsal.sources();
     List<String> there = new ArrayList<>();
     sources.changed().keySet().stream().filter(sources::exists).forEach(there::add);
-    Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>(kept.stamps());
+    Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>(place.kept().stamps());
     stamps.keySet().removeAll(sources.changed().keySet());
-    stamps.putAll(KeptSurvey.stamps(bench.root(), there));
+    stamps.putAll(KeptSurvey.stamps(place.root(), there));
     try {
-      bench.own().keep(kept.with(proof.reading(), stamps));
+      place.own().keep(place.kept().with(proof.reading(), stamps));
     } catch (CannotWorkException e) {
       // The plan is carried out; a survey that is not kept is made again when it is needed.
-      bench.say(e.getMessage() + " The plan was carried out all the same.");
+      place.say().accept(e.getMessage() + " The plan was carried out all the same.");
     }
   }
 
@@ -116,12 +114,12 @@ final class PlanWriter {
   /**
    * Step after step; one that fails is taken back, those before it stay.
    *
-   * @param run the id of the run that this goes on with; empty for a new one
-   * @param before how many steps that run has carried out
+   * @param run the run that this goes on with, or a new one
    * @param commits where each step is committed, or null
    */
-  Application stepwise(String run, int before, GitCommits commits) {
-    String plan = run;
+  Application stepwise(PlanRun run, GitCommits commits) {
+    String plan = run.id();
+    int before = run.steps();
     Boolean verified = null;
     List<String> made = new ArrayList<>();
     List<String> objections = new ArrayList<>(proof.differences());
@@ -199,7 +197,6 @@ final class PlanWriter {
 
   private Application stopped(
       String plan, Boolean verified, List<String> objections, int done, List<String> made) {
-    bench.read(kept.asked());
     return new Application(false, false, verified, plan, objections, done, made, log(), null);
   }
 
@@ -219,13 +216,13 @@ final class PlanWriter {
       if (last.changed().containsKey(path)) {
         var text = last.changed().get(path);
         hash = text == null ? "" : ContentHash.of(text.bytes());
-      } else if (kept.stamps().containsKey(path)) {
-        hash = kept.stamps().get(path).hash();
+      } else if (place.kept().stamps().containsKey(path)) {
+        hash = place.kept().stamps().get(path).hash();
       } else {
         continue;
       }
       try {
-        if (!ContentHash.of(bench.root().resolve(path)).equals(hash)) {
+        if (!ContentHash.of(place.root().resolve(path)).equals(hash)) {
           raced.add(path);
         }
       } catch (IOException e) {
