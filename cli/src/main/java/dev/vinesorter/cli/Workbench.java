@@ -17,6 +17,7 @@ import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.read.SourceReader;
+import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
@@ -199,7 +200,7 @@ final class Workbench {
                   new TreeSet<>(previous.differing(stamps)))
               : reader.read(sources, options, progress);
     }
-    Predicate<String> leavesOut = options.leavesOut();
+    Predicate<String> leavesOut = options.leavesOut(root);
     int leftOut = (int) stamps.keySet().stream().filter(leavesOut).count();
     Survey survey = reading.survey();
     if (!walk.problems().isEmpty()) {
@@ -339,8 +340,9 @@ final class Workbench {
     };
   }
 
-  /** What an overlay changes, moves told as moves, by new path. */
+  /** What an overlay changes and will be written, moves told as moves, by new path. */
   static List<FileChange> changes(Overlay sources) {
+    BuildOutput built = new BuildOutput(sources.root());
     Map<String, String> movedFrom = new HashMap<>();
     sources
         .changed()
@@ -376,6 +378,7 @@ final class Workbench {
                         text.text()));
               }
             });
+    changes.removeIf(one -> built.holds(one.newPath().isEmpty() ? one.oldPath() : one.newPath()));
     return changes;
   }
 

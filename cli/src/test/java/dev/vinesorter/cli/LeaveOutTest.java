@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -110,5 +111,75 @@ class LeaveOutTest {
     Program.Run rehearse = Program.run(folder, "rehearse", "plan.yaml", "--json");
     assertThat(rehearse.err()).contains("reading again");
     assertThat(rehearse.json().at("/before/units/file").asInt()).isEqualTo(3);
+  }
+
+  @Test
+  void whatABuildMadeIsReadAndProvenAndStaysForTheNextBuild() throws IOException {
+    Program.write(
+        folder,
+        """
+        --- pom.xml
+        <project><modelVersion>4.0.0</modelVersion><groupId>g</groupId><artifactId>shed</artifactId>
+        <version>1</version></project>
+        --- src/main/grammar/Note.g4
+        note: 'shed';
+        --- src/main/java/shed/Book.java
+        package shed;
+
+        class Book {
+          String told = new NoteReader().read(new Boat());
+        }
+        --- rename.yaml
+        steps:
+          - rename: shed.Boat#name()
+            to: called
+        --- generated.yaml
+        steps:
+          - rename: shed.NoteReader
+            to: Reader
+        """);
+    Program.Run unread = Program.run(folder, "survey", "--json");
+    assertThat(unread.out()).contains("not-generated", "src/main/grammar/Note.g4");
+    assertThat(unread.json().at("/unresolved/references").asInt()).isPositive();
+
+    String made = "target/generated-sources/grammar/shed/NoteReader.java";
+    Program.write(
+        folder,
+        """
+        --- target/generated-sources/grammar/shed/NoteReader.java
+        package shed;
+
+        class NoteReader {
+          String read(Boat boat) {
+            return boat.name();
+          }
+        }
+        --- target/generated-sources/copies/shed/Boat.java
+        package shed;
+
+        class Boat {}
+        --- target/classes/shed/notes.java
+        nothing that is read
+        """);
+    JsonNode survey = Program.run(folder, "survey", "--json").json();
+    assertThat(survey.at("/unresolved/references").asInt()).isZero();
+    assertThat(survey.at("/problems").toString()).doesNotContain("not-generated");
+    assertThat(Program.run(folder, "show", "shed.NoteReader").code()).isEqualTo(2);
+
+    String before = Program.sources(folder).get(made);
+    assertThat(Program.run(folder, "rehearse", "generated.yaml").out())
+        .contains("generated: shed.NoteReader is made by a build: " + made);
+    Program.Run applied = Program.run(folder, "apply", "rename.yaml");
+    assertThat(applied.out())
+        .contains("1 generated source names what changes, such as " + made, "forecast", "met")
+        .doesNotContain("edited   target");
+    assertThat(applied.code()).isZero();
+    Map<String, String> after = Program.sources(folder);
+    assertThat(after.get("src/main/java/shed/Boat.java")).contains("String called()");
+    assertThat(after.get(made)).isEqualTo(before);
+    assertThat(Program.run(folder, "survey", "--json").json().at("/unresolved/references").asInt())
+        .isZero();
+    assertThat(Program.run(folder, "undo").code()).isZero();
+    assertThat(Program.run(folder, "rehearse", "rename.yaml").code()).isZero();
   }
 }

@@ -53,6 +53,9 @@ public final class JavaStepEditor implements StepEditor {
   /** Whether a step has told of the places that look names up at run time. */
   private boolean toldOfLookups;
 
+  /** Known from the first step on. */
+  private GeneratedSources generated;
+
   /** An editor that reads sources anew where a step needs it. */
   public JavaStepEditor() {
     this(overlay -> new JavaReader().read(overlay, ReadOptions.DEFAULT, Progress.SILENT).survey());
@@ -127,13 +130,23 @@ public final class JavaStepEditor implements StepEditor {
   @Override
   public Result carryOut(Survey survey, Step step, Overlay sources) {
     // Told of the sources as they are before the step.
-    String lookups = toldOfLookups ? null : FoundByName.lookups(new SourceView(survey, sources));
+    SourceView code = new SourceView(survey, sources);
+    List<StepOutcome.Reason> reasons = generatedIn(sources).against(code, step);
+    if (!reasons.isEmpty()) {
+      return new Result(StepOutcome.refused(reasons), survey);
+    }
+    String lookups = toldOfLookups ? null : FoundByName.lookups(code);
     Overlay old = step.may(Leave.SERIAL) ? sources.copy() : null;
     Result result = carriedOut(survey, step, sources);
     if (old != null && result.outcome().accepted()) {
       result = KeptVersions.into(survey, old, result, sources, readings);
     }
     return withWarnings(result, survey, step, sources, lookups);
+  }
+
+  private GeneratedSources generatedIn(Overlay sources) {
+    generated = generated == null ? new GeneratedSources(sources) : generated;
+    return generated;
   }
 
   /** Tells what only a run of the program can show, each thing once. */
@@ -148,6 +161,10 @@ public final class JavaStepEditor implements StepEditor {
     if (lookups != null && !(step instanceof Step.Tighten)) {
       offers.add(lookups);
       toldOfLookups = true;
+    }
+    String named = generatedIn(sources).naming(sources);
+    if (named != null) {
+      offers.add(named);
     }
     return new Result(changed.with(changed.along(), offers), result.foretold());
   }

@@ -13,6 +13,8 @@ public enum RefusalCode {
 
   FOREIGN("The unit belongs to a library."),
 
+  GENERATED("A build makes the source; what it is made from would have to change."),
+
   BAD_TARGET("What the step names cannot go there, or cannot be called that."),
 
   NOT_YET("This cannot be done yet."),

@@ -4,12 +4,14 @@ import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.read.ReadOptions;
+import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,7 +42,13 @@ public final class JavaLayout {
           "tests");
 
   private static final Set<String> TEST_SEGMENTS =
-      Set.of("test", "tests", "testFixtures", "integrationTest", "integration-test");
+      Set.of(
+          "test",
+          "tests",
+          "testFixtures",
+          "integrationTest",
+          "integration-test",
+          "generated-test-sources");
 
   /** The compiler takes the third power of the depth of nested classes: 8 s for 1,000. */
   private static final int MOST_NESTED = 300;
@@ -66,7 +74,7 @@ public final class JavaLayout {
       MavenBuild build,
       ReadOptions options,
       List<Problem> problems) {
-    Predicate<String> leavesOut = options.leavesOut();
+    Predicate<String> leavesOut = options.leavesOut(sources.root());
     Map<String, List<JavaFile>> byPath = new LinkedHashMap<>();
     for (String path : paths) {
       if (!path.endsWith(".java")) {
@@ -93,10 +101,27 @@ public final class JavaLayout {
     }
     List<JavaFile> files = new ArrayList<>();
     byPath.forEach((real, same) -> files.add(best(real, same)));
+    passOverCopies(files, new BuildOutput(sources.root()));
     adoptStrays(files);
     // Where two files declare one type, the one that looks are about is the one.
     files.sort(Comparator.comparing(JavaFile::leftOut).thenComparing(JavaFile::path));
     return files;
+  }
+
+  /**
+   * A build may leave copies of sources, expanded or of another day: what declares the same as one
+   * that people write, or as a copy before it, is not read.
+   */
+  private static void passOverCopies(List<JavaFile> files, BuildOutput built) {
+    Set<String> declared = new HashSet<>();
+    for (JavaFile file : files) {
+      if (!built.holds(file.path())) {
+        declared.add(file.packageName() + "/" + file.fileName());
+      }
+    }
+    files.removeIf(
+        file ->
+            built.holds(file.path()) && !declared.add(file.packageName() + "/" + file.fileName()));
   }
 
   /** Why the compiler would not come to an end with a file; null where it would. */

@@ -22,6 +22,12 @@ public final class MavenPoms {
 
   /** What the POMs say; libraries are left to the user where the options name some. */
   public static MavenBuild read(Overlay sources, ReadOptions options, List<Problem> problems) {
+    MavenBuild build = ofPoms(sources, options, problems);
+    problems.addAll(NotGenerated.in(sources, build));
+    return build;
+  }
+
+  private static MavenBuild ofPoms(Overlay sources, ReadOptions options, List<Problem> problems) {
     List<String> poms = sources.paths().stream().filter(MavenPoms::isPom).toList();
     if (poms.isEmpty()) {
       return new MavenBuild(List.of(), List.of(), options.classpath());

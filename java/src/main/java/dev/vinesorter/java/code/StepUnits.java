@@ -8,6 +8,7 @@ import dev.vinesorter.core.model.UnitPattern;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.Overlay;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -30,8 +31,12 @@ public final class StepUnits {
     if (name.contains("*")) {
       List<Integer> types = new ArrayList<>();
       boolean[] meant = UnitPattern.of(name).in(survey);
+      BuildOutput built = new BuildOutput(sources.root());
       for (int unit = 0; unit < meant.length; unit++) {
-        if (meant[unit] && isOutermost(unit) && !units.has(unit, Trait.FOREIGN)) {
+        if (meant[unit]
+            && isOutermost(unit)
+            && !units.has(unit, Trait.FOREIGN)
+            && !built.holds(units.name(units.fileOf(unit)))) {
           types.add(unit);
         }
       }

@@ -108,7 +108,7 @@ public final class OutlineReader implements SourceReader {
     }
     Path root = sources.root().path().getFileName();
     String name = root == null ? "root" : root.toString();
-    SurveyMaker maker = new SurveyMaker(project, rules, name, options.leavesOut());
+    SurveyMaker maker = new SurveyMaker(project, rules, name, options.leavesOut(sources.root()));
     return new Reading(maker.make(), Memo.of(notes));
   }
 

@@ -7,6 +7,7 @@ import dev.vinesorter.source.journal.Change;
 import dev.vinesorter.source.journal.Journal;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.plan.Rehearsal;
+import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.CannotWorkException;
 import dev.vinesorter.source.text.ContentHash;
 import dev.vinesorter.source.text.Overlay;
@@ -27,6 +28,7 @@ final class PlanWriter {
   private final Rehearsal.Proof proof;
   private final String title;
   private final Verification verification;
+  private final BuildOutput built;
 
   /**
    * A writer.
@@ -45,6 +47,7 @@ final class PlanWriter {
     this.proof = proof;
     this.title = title;
     this.verification = verification;
+    this.built = new BuildOutput(place.root());
   }
 
   private Journal journal() {
@@ -55,12 +58,19 @@ final class PlanWriter {
     return verification == null ? "" : verification.log().toString();
   }
 
+  /** What leads from one stage to another, but for what a build made and will make again. */
+  private Map<String, byte[]> written(Overlay.Stage stage, Overlay.Stage last) {
+    Map<String, byte[]> changes = stage.since(last);
+    changes.keySet().removeIf(built::holds);
+    return changes;
+  }
+
   /** All files change, or none. */
   Application whole() {
     Overlay sources = rehearsal.sources();
     Overlay.Stage all = sources.stage();
     String id =
-        journal().carryOut(Change.whole(title), all.since(Overlay.Stage.NONE), all.origins());
+        journal().carryOut(Change.whole(title), written(all, Overlay.Stage.NONE), all.origins());
     Boolean verified = verification == null ? null : verification.passes(title);
     if (Boolean.FALSE.equals(verified)) {
       journal().takeBack(id);
@@ -92,7 +102,10 @@ final class PlanWriter {
   private void keepProven() {
     Overlay sources = rehearsal.sources();
     List<String> there = new ArrayList<>();
-    sources.changed().keySet().stream().filter(sources::exists).forEach(there::add);
+    // What a build made is as it was, so it has no stamp and is read again.
+    sources.changed().keySet().stream()
+        .filter(path -> sources.exists(path) && !built.holds(path))
+        .forEach(there::add);
     Map<String, KeptSurvey.Stamp> stamps = new TreeMap<>(place.kept().stamps());
     stamps.keySet().removeAll(sources.changed().keySet());
     stamps.putAll(KeptSurvey.stamps(place.root(), there));
@@ -108,6 +121,7 @@ final class PlanWriter {
   List<String> paths() {
     TreeSet<String> paths = new TreeSet<>();
     rehearsal.stages().forEach(stage -> paths.addAll(stage.changed().keySet()));
+    paths.removeIf(built::holds);
     return List.copyOf(paths);
   }
 
@@ -129,7 +143,7 @@ final class PlanWriter {
       Overlay.Stage stage = rehearsal.stages().get(n);
       Step step = rehearsal.plan().steps().get(n);
       String name = "step " + (before + n + 1) + ": " + step.title();
-      Map<String, byte[]> changes = stage.since(last);
+      Map<String, byte[]> changes = written(stage, last);
       if (!changes.isEmpty()) {
         List<String> raced = raced(changes, last);
         if (!raced.isEmpty()) {

@@ -26,7 +26,7 @@ public final class FactsLanguage implements Language {
   @Override
   public SourceReader reader() {
     return (sources, options, progress) -> {
-      FactsReader reader = new FactsReader(sources, options.leavesOut());
+      FactsReader reader = new FactsReader(sources, options.leavesOut(sources.root()));
       sources.paths().stream().filter(this::owns).sorted().forEach(reader::take);
       return new Reading(reader.survey(), Memo.NONE);
     };

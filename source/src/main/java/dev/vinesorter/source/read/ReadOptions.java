@@ -2,7 +2,9 @@ package dev.vinesorter.source.read;
 
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.trellis.Trellis;
+import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.CannotWorkException;
+import dev.vinesorter.source.text.Root;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -59,8 +61,16 @@ public record ReadOptions(
     }
   }
 
-  /** Tells which paths are left out of looks and judgements: they or a folder around them match. */
-  public Predicate<String> leavesOut() {
+  /**
+   * Tells which paths are left out of looks and judgements: they or a folder around them match, or
+   * a build made them.
+   */
+  public Predicate<String> leavesOut(Root root) {
+    BuildOutput built = new BuildOutput(root);
+    return leavesOut().or(built::holds);
+  }
+
+  private Predicate<String> leavesOut() {
     List<Glob> globs = leaveOut.stream().map(Glob::ofPath).toList();
     Map<String, Boolean> folders = new HashMap<>();
     return path -> !globs.isEmpty() && isLeftOut(path, globs, folders);

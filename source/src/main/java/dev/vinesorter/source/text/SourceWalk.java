@@ -14,8 +14,8 @@ import java.util.TreeSet;
 /**
  * Finds the files below a root. Links are never walked, so a loop of links cannot hold us: a linked
  * file inside the root is taken, a linked folder is reached where it really stands, and what leads
- * out of the root is a problem. Hidden folders, other tools' build folders and {@code node_modules}
- * are not sources.
+ * out of the root is a problem. Hidden folders and {@code node_modules} are not sources, and of
+ * what builds write only what they generate as sources.
  *
  * @param files paths from the root, ascending
  * @param problems folders and files that could not be read
@@ -39,6 +39,9 @@ public record SourceWalk(List<String> files, List<Problem> problems) {
     private final TreeSet<String> files = new TreeSet<>();
     private final List<Problem> problems = new ArrayList<>();
 
+    /** The folder of a build that the walk is in, or was in last; null for none. */
+    private Path build;
+
     Visitor(Root root) {
       this.root = root;
     }
@@ -46,13 +49,28 @@ public record SourceWalk(List<String> files, List<Problem> problems) {
     @Override
     public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
       boolean top = folder.equals(root.path());
-      return top || !passedOver(folder) ? FileVisitResult.CONTINUE : FileVisitResult.SKIP_SUBTREE;
+      if (!top && (passedOver(folder) || isBuilt(folder) && !BuildOutput.holdsSources(folder))) {
+        return FileVisitResult.SKIP_SUBTREE;
+      }
+      if (!top && (build == null || !folder.startsWith(build)) && BuildOutput.isFolder(folder)) {
+        build = folder;
+      }
+      return FileVisitResult.CONTINUE;
+    }
+
+    /** Whether something stands right in a build's folder. */
+    private boolean isBuilt(Path entry) {
+      return build != null && entry.getParent().equals(build);
     }
 
     @Override
     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
       String path = root.relative(file);
-      if (attributes.isRegularFile()) {
+      if (build != null && file.startsWith(build)) {
+        if (attributes.isRegularFile() && BuildOutput.isSource(path) && !isBuilt(file)) {
+          files.add(path);
+        }
+      } else if (attributes.isRegularFile()) {
         files.add(path);
       } else if (attributes.isSymbolicLink()) {
         link(root, file, path, files, problems);
@@ -75,13 +93,7 @@ public record SourceWalk(List<String> files, List<Problem> problems) {
 
   private static boolean passedOver(Path folder) {
     String name = folder.getFileName().toString();
-    Path beside = folder.getParent();
-    return name.startsWith(".")
-        || name.equals("node_modules")
-        || name.equals("target") && Files.exists(beside.resolve("pom.xml"))
-        || name.equals("build")
-            && (Files.exists(beside.resolve("build.gradle"))
-                || Files.exists(beside.resolve("build.gradle.kts")));
+    return name.startsWith(".") || name.equals("node_modules");
   }
 
   private static void link(
