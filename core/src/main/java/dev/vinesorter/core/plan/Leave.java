@@ -24,6 +24,8 @@ public enum Leave {
   FOUND_BY_NAME,
   /** Take what a step would evaluate at another time for something without effects. */
   PURE,
+  /** Take it that a method that is there gives as good an object as the one that was made. */
+  CHOOSES,
   /** Treat the same code elsewhere alike. */
   ALIKE,
   /** Make the type that a member goes to, where it is not there. */

@@ -123,6 +123,9 @@ public enum RefusalCode {
 
   // ---- types in declarations
 
+  OTHER_OBJECT(
+      "The method that is there may give something else, and the step does not say that it may."),
+
   NO_TAKER("No variable can take the type: each is used for more."),
 
   // ---- calls

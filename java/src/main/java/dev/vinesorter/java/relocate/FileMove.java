@@ -11,6 +11,7 @@ import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Mention;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.FileChanges;
+import dev.vinesorter.java.code.OwnResources;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
@@ -146,7 +147,7 @@ public final class FileMove {
     } else if (!text.startsWith("/") && isFrom(relative) && !byLoader) {
       if (asked) {
         named(file, token, relative, "/", true);
-      } else if (new Belongings(code).asksForResources(file)) {
+      } else if (new OwnResources(code).asks(file)) {
         refuse(
             RefusalCode.RESOURCE_READ,
             from + " is read here relative to its class, in a way that is not understood.",

@@ -62,6 +62,9 @@ public final class Rewriting {
   /** Where types go that get another home. */
   private final Map<Integer, Home> homes = new TreeMap<>();
 
+  /** Files that are no sources and go along, with where they go. */
+  private final Map<String, String> along = new TreeMap<>();
+
   /** New methods between others, with what they override. */
   private final Map<String, Set<String>> between = new TreeMap<>();
 
@@ -225,6 +228,11 @@ public final class Rewriting {
     in(file).remove(0, code.text(file).length());
   }
 
+  /** Files that are no sources go elsewhere with what reads them. */
+  public void takesAlong(Map<String, String> files) {
+    along.putAll(files);
+  }
+
   /** Says that a unit becomes less private. */
   public void widens(String unit, String access) {
     widened.add(new StepOutcome.Widening(unit, access));
@@ -240,6 +248,11 @@ public final class Rewriting {
   }
 
   /** Something speaks against the step. */
+  public void refuse(Reason reason) {
+    reasons.add(reason);
+  }
+
+  /** The same, in words. */
   public void refuse(RefusalCode refusal, String message, Site... sites) {
     reasons.add(new Reason(refusal, message, List.of(sites)));
   }
@@ -352,7 +365,9 @@ public final class Rewriting {
   }
 
   private StepOutcome.Changed changed() {
-    return StepOutcome.changed(widened).with(List.of(), told).rewriting(List.copyOf(rewritten));
+    List<String> files = new ArrayList<>();
+    along.forEach((from, to) -> files.add(from + " -> " + to));
+    return StepOutcome.changed(widened).with(files, told).rewriting(List.copyOf(rewritten));
   }
 
   /** Whether the sources stay as they are, so that nothing has to be read again. */
@@ -404,6 +419,7 @@ public final class Rewriting {
           code.sources().put(path, like.with(patch.text()));
           written.put(path, patch);
         });
+    along.forEach((from, to) -> code.sources().move(from, to, code.sources().text(from)));
     return written;
   }
 

@@ -7,6 +7,7 @@ import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.SourceView;
@@ -240,6 +241,15 @@ public final class FactoryMethod {
             rewriting.refuse(
                 RefusalCode.NAME_CLASH,
                 "There is " + unit + " already, which needs an object.",
+                code.declaration(known));
+          } else if (!step.may(Leave.CHOOSES)
+              && !new PlainCreation(all).isAll(known, constructor, code)) {
+            rewriting.refuse(
+                RefusalCode.OTHER_OBJECT,
+                unit
+                    + " is there, and does more than to make "
+                    + units.name(lower)
+                    + " of what it is given. If that is meant, say 'chooses: true'.",
                 code.declaration(known));
           }
         });

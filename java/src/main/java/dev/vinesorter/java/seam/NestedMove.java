@@ -11,7 +11,9 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
 import dev.vinesorter.java.code.Access;
+import dev.vinesorter.java.code.OwnResources;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
 import dev.vinesorter.java.compile.LocatedTree;
@@ -23,6 +25,9 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import javax.lang.model.element.TypeElement;
 
@@ -208,6 +213,7 @@ public final class NestedMove {
     if (isNested()) {
       objects(tree, uses);
     }
+    resources();
     NestedAccess access = new NestedAccess(this);
     access.judge();
     if (rewriting.isFine()) {
@@ -217,6 +223,24 @@ public final class NestedMove {
       access.write();
       rewriting.moves(type, home, home >= 0 ? null : source.path(), step.into());
     }
+  }
+
+  /** What it reads relative to its class goes along into another package. */
+  private void resources() {
+    String from = code.packageBefore(type);
+    int held = units.find(from, Level.PACKAGE);
+    List<Integer> stays = new ArrayList<>();
+    for (int source : held < 0 ? new int[0] : units.children(held)) {
+      if (units.level(source) == Level.FILE) {
+        stays.addAll(code.typesIn(source));
+      }
+    }
+    List<Reason> reasons = new ArrayList<>();
+    OwnResources own = new OwnResources(code);
+    Map<String, String> along = own.along(type, from, packageAfter(type), stays, reasons);
+    own.taken(along, reasons);
+    reasons.forEach(rewriting::refuse);
+    rewriting.takesAlong(along);
   }
 
   /** What needs an object around it stays. */

@@ -30,7 +30,15 @@ final class TypeAbove implements SupertypeUse.Above {
 
   @Override
   public boolean has(ExecutableElement method) {
-    return member(method) != null;
+    ExecutableElement member = member(method);
+    return member != null && (member.equals(method) || givesTheSame(member, method));
+  }
+
+  @Override
+  public TypeMirror widerResult(ExecutableElement method) {
+    ExecutableElement member = member(method);
+    TypeMirror high = member == null ? null : seenFromBelow(member).getReturnType();
+    return high != null && high.getKind() == TypeKind.DECLARED ? high : null;
   }
 
   /** What the type above has of a method of the class; null for nothing. */
@@ -39,32 +47,38 @@ final class TypeAbove implements SupertypeUse.Above {
       if (one.equals(method)
           || one.getSimpleName().equals(method.getSimpleName())
               && all.elements().overrides(method, one, below)
-              && givesTheSame(one, method)) {
+              && throwsNoMore(one, method)) {
         return one;
       }
     }
     return null;
   }
 
-  /** Whether a method above gives what the one of the class does, and throws no more. */
+  /** A method above as it is seen from the class. */
+  private ExecutableType seenFromBelow(ExecutableElement upper) {
+    return (ExecutableType) all.types().asMemberOf((DeclaredType) seen(below.asType()), upper);
+  }
+
+  private ExecutableType below(ExecutableElement lower) {
+    return (ExecutableType) all.types().asMemberOf((DeclaredType) below.asType(), lower);
+  }
+
+  /** Whether what a method gives is the same type once type arguments are taken away. */
   private boolean givesTheSame(ExecutableElement upper, ExecutableElement lower) {
-    DeclaredType seen = (DeclaredType) seen(below.asType());
-    ExecutableType high = (ExecutableType) all.types().asMemberOf(seen, upper);
-    ExecutableType low =
-        (ExecutableType) all.types().asMemberOf((DeclaredType) below.asType(), lower);
-    boolean same =
-        high.getReturnType().getKind() == low.getReturnType().getKind()
-            && (low.getReturnType().getKind() == TypeKind.VOID
-                || all.types()
-                    .isSameType(
-                        all.types().erasure(high.getReturnType()),
-                        all.types().erasure(low.getReturnType())));
-    return same
-        && high.getThrownTypes().stream()
-            .allMatch(
-                one ->
-                    low.getThrownTypes().stream()
-                        .anyMatch(other -> all.types().isSubtype(one, other)));
+    TypeMirror high = seenFromBelow(upper).getReturnType();
+    TypeMirror low = below(lower).getReturnType();
+    return high.getKind() == low.getKind()
+        && (low.getKind() == TypeKind.VOID
+            || all.types().isSameType(all.types().erasure(high), all.types().erasure(low)));
+  }
+
+  private boolean throwsNoMore(ExecutableElement upper, ExecutableElement lower) {
+    ExecutableType high = seenFromBelow(upper);
+    ExecutableType low = below(lower);
+    return high.getThrownTypes().stream()
+        .allMatch(
+            one ->
+                low.getThrownTypes().stream().anyMatch(other -> all.types().isSubtype(one, other)));
   }
 
   @Override

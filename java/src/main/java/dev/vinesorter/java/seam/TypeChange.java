@@ -64,6 +64,11 @@ final class TypeChange {
     /** Whether the type has what a method of the class is. */
     boolean has(ExecutableElement method);
 
+    /** What the type's method gives that one of the class overrides with more; null for none. */
+    default TypeMirror widerResult(ExecutableElement method) {
+      return null;
+    }
+
     /** Whether the type is written with the one that it stands in before it. */
     boolean isNested();
 
@@ -510,7 +515,7 @@ final class TypeChange {
       } else if (parent instanceof MemberSelectTree select) {
         member(node, up, select);
       } else if (parent instanceof MemberReferenceTree reference) {
-        called(node, all.element(up), tree.end(reference) - reference.getName().length());
+        called(node, all.element(up), tree.end(reference) - reference.getName().length(), null);
       } else if (parent instanceof MethodInvocationTree call) {
         if (call.getMethodSelect() != value) {
           argument(node, call.getArguments().indexOf(value), all.element(up));
@@ -569,7 +574,7 @@ final class TypeChange {
       if (select.getIdentifier().contentEquals("getClass") && isGeneric(up.getParentPath())) {
         node.keep("what 'getClass' gives is a class of it", path, at);
       } else {
-        called(node, member, at);
+        called(node, member, at, up.getParentPath());
       }
     }
 
@@ -584,15 +589,28 @@ final class TypeChange {
       return !(parent instanceof BinaryTree || parent instanceof ExpressionStatementTree);
     }
 
-    private void called(Node node, Element member, int at) {
-      boolean instance =
-          member instanceof ExecutableElement && !member.getModifiers().contains(Modifier.STATIC);
-      if (instance && above.has((ExecutableElement) member)) {
-        node.calls.add(new Called((ExecutableElement) member, path, at));
+    /**
+     * Takes down what a value is asked for.
+     *
+     * @param call the path of the call; null where it is none
+     */
+    private void called(Node node, Element member, int at, TreePath call) {
+      if (member instanceof ExecutableElement method
+          && !member.getModifiers().contains(Modifier.STATIC)
+          && (above.has(method) || isContentWithLess(method, call))) {
+        node.calls.add(new Called(method, path, at));
       } else {
         String used = member == null ? "something" : "'" + member.getSimpleName() + "'";
         node.keep("it is asked for " + used, path, at);
       }
+    }
+
+    private boolean isContentWithLess(ExecutableElement method, TreePath call) {
+      TypeMirror wide =
+          call != null && call.getLeaf() instanceof MethodInvocationTree
+              ? above.widerResult(method)
+              : null;
+      return wide != null && new WiderResult(all).isEnough(call, wide);
     }
 
     private void argument(Node node, int index, Element called) {

@@ -278,7 +278,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("in", "gives");
+      return List.of("in", "gives", "chooses");
     }
 
     @Override
