@@ -518,10 +518,10 @@ final class TypeChange {
         called(node, all.element(up), tree.end(reference) - reference.getName().length(), null);
       } else if (parent instanceof MethodInvocationTree call) {
         if (call.getMethodSelect() != value) {
-          argument(node, call.getArguments().indexOf(value), all.element(up));
+          argument(node, call.getArguments().indexOf(value), up);
         }
       } else if (parent instanceof NewClassTree made) {
-        argument(node, made.getArguments().indexOf(value), all.element(up));
+        argument(node, made.getArguments().indexOf(value), up);
       } else if (parent instanceof AssignmentTree assignment) {
         assigned(node, up, assignment, value);
       } else if (parent instanceof VariableTree variable && variable.getInitializer() == value) {
@@ -613,15 +613,15 @@ final class TypeChange {
       return wide != null && new WiderResult(all).isEnough(call, wide);
     }
 
-    private void argument(Node node, int index, Element called) {
-      if (!(called instanceof ExecutableElement method) || index < 0) {
+    private void argument(Node node, int index, TreePath call) {
+      if (!(all.element(call) instanceof ExecutableElement method) || index < 0) {
         node.keep("it is handed to something unknown", path, node.nameAt);
         return;
       }
       int last = method.getParameters().size() - 1;
       boolean varied = method.isVarArgs() && index >= last;
       VariableElement parameter = method.getParameters().get(Math.min(index, last));
-      TypeMirror type = parameter.asType();
+      TypeMirror type = WantedTypes.of(all, call, method).get(Math.min(index, last));
       if (varied && type instanceof ArrayType array) {
         target(node, array.getComponentType(), null, null);
       } else {

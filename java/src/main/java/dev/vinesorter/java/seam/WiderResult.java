@@ -62,8 +62,7 @@ final class WiderResult {
         parent instanceof MethodInvocationTree called
             ? called.getArguments()
             : parent instanceof NewClassTree made ? made.getArguments() : List.of();
-    return isTaken(
-        all.element(up) instanceof ExecutableElement to ? to : null, arguments, value, wide);
+    return isTaken(up, arguments.indexOf(value), wide);
   }
 
   /** Whether {@code var} stands in place of a type. */
@@ -84,15 +83,12 @@ final class WiderResult {
     return false;
   }
 
-  /** Whether a method takes it as one of its arguments; of several of a name the proof decides. */
-  private boolean isTaken(
-      ExecutableElement method, List<? extends Tree> arguments, Tree value, TypeMirror wide) {
-    int index = arguments.indexOf(value);
+  /** Whether a method takes it as an argument; of several of a name the proof decides. */
+  private boolean isTaken(TreePath call, int index, TypeMirror wide) {
     return index >= 0
-        && method != null
-        && method.getTypeParameters().isEmpty()
+        && all.element(call) instanceof ExecutableElement method
         && index < method.getParameters().size()
-        && fits(wide, method.getParameters().get(index).asType());
+        && fits(wide, WantedTypes.of(all, call, method).get(index));
   }
 
   private boolean fits(TypeMirror wide, TypeMirror wanted) {
