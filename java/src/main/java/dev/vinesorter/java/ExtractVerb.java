@@ -2,8 +2,11 @@ package dev.vinesorter.java;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.java.code.StepUnits;
@@ -11,6 +14,7 @@ import dev.vinesorter.java.member.MemberSteps;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.seam.Extraction;
+import dev.vinesorter.java.seam.NewHome;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.Arrays;
@@ -34,12 +38,34 @@ final class ExtractVerb implements Verb<Step.Extract> {
       throws RefusedException {
     int method = new StepUnits(survey, sources).member(step.unit());
     StepChain chain = new StepChain(survey, sources);
+    Step.Extract seen = step.into().isEmpty() ? step : seenFrom(survey, step, method);
     boolean extracted =
-        chain.take(Extraction.carryOut(survey, method, step, chain.sources(), readings));
+        chain.take(Extraction.carryOut(survey, method, seen, chain.sources(), readings));
     if (extracted && !step.into().isEmpty()) {
       move(chain, survey.units(), method, step);
     }
     return chain.result();
+  }
+
+  /** The same step with a method that its old type can call from where it goes. */
+  private static Step.Extract seenFrom(Survey survey, Step.Extract step, int method)
+      throws RefusedException {
+    Units units = survey.units();
+    int home = units.find(step.into(), Level.TYPE);
+    if (home < 0 && !step.may(Leave.NEW_TYPE)) {
+      throw new RefusedException(
+          RefusalCode.BAD_TARGET,
+          "There is no type "
+              + step.into()
+              + ". "
+              + NearestNames.hint(units, step.into())
+              + " 'new-type: true' makes it.");
+    }
+    int dot = step.into().lastIndexOf('.');
+    String packageName =
+        home >= 0 ? units.name(units.packageOf(home)) : step.into().substring(0, Math.max(0, dot));
+    boolean same = units.name(units.packageOf(method)).equals(packageName);
+    return step.access().equals("private") ? step.withAccess(same ? "package" : "public") : step;
   }
 
   /** Takes the new method into the type that it goes to. */
@@ -49,7 +75,15 @@ final class ExtractVerb implements Verb<Step.Extract> {
     for (String name : named(chain.now(), before.name(before.parent(method)), step.as())) {
       fresh = before.find(name, Level.MEMBER) < 0 ? name : fresh;
     }
-    Step.Move move = new Step.Move(List.of(fresh), step.into(), Set.of(), step.line());
+    Set<Leave> leaves = step.may(Leave.WIDEN) ? Set.of(Leave.WIDEN) : Set.of();
+    Step.Move move = new Step.Move(List.of(fresh), step.into(), leaves, step.line());
+    boolean isThere = before.find(step.into(), Level.TYPE) >= 0;
+    int made = chain.now().units().find(fresh, Level.MEMBER);
+    if (!isThere
+        && !chain.take(
+            NewHome.carryOut(chain.now(), made, step.into(), chain.sources(), readings))) {
+      return;
+    }
     if (chain.take(memberSteps.carryOut(chain.now(), move, chain.sources()))) {
       chain.rewrites(named(chain.now(), step.into(), step.as()));
     }

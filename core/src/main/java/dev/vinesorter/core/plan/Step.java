@@ -305,6 +305,11 @@ public sealed interface Step {
       return new Extract(others, code, lines, as, access, into, leaves, line);
     }
 
+    /** The same with another access of the new method. */
+    public Extract withAccess(String other) {
+      return new Extract(units, code, lines, as, other, into, leaves, line);
+    }
+
     @Override
     public String title() {
       return verb() + " " + as + " from " + unit() + (into.isEmpty() ? "" : " into " + into);

@@ -937,13 +937,42 @@ public final class Extraction {
     } else {
       int begin = begin(stretch);
       String old = Layout.indent(text, begin);
+      boolean gives = made.left != null && !isGivenAtOnce(made, patch);
       Written lines = patch.edited(begin, end(stretch)).indented(old, body);
       inner = Written.of(body).and(lines);
-      if (made.left != null) {
+      if (gives) {
         inner = inner.and(lineEnd + body + "return " + made.left.name() + ";");
       }
     }
     return head.and(inner).and(lineEnd + in + "}");
+  }
+
+  /**
+   * Where the last statement does nothing but declare what the method gives, it gives the value,
+   * and no variable is needed.
+   */
+  private boolean isGivenAtOnce(Extracted made, Patch patch) {
+    List<TreePath> statements = made.stretch.statements();
+    VariableTree declared = made.left.tree();
+    ExpressionTree value = declared.getInitializer();
+    boolean plain =
+        statements.get(statements.size() - 1).getLeaf() == declared
+            && value != null
+            && declared.getModifiers().getAnnotations().isEmpty();
+    int begin = plain ? tree.begin(declared) : -1;
+    // An array may be written without its type where it is declared only.
+    if (!plain
+        || code.text(file).charAt(tree.begin(value)) == '{'
+        || hasComment(begin, tree.begin(value))) {
+      return false;
+    }
+    patch.replace(begin, tree.begin(value), Written.of("return "));
+    return true;
+  }
+
+  /** Whether a comment stands between two chars; a slash that is none counts as one. */
+  private boolean hasComment(int begin, int end) {
+    return code.text(file).substring(begin, end).indexOf('/') >= 0;
   }
 
   /** An expression without the parentheses that it needed where it stood. */

@@ -45,7 +45,7 @@ final class SeamReaders {
 
     @Override
     List<String> keys() {
-      return List.of("code", "lines", "as", "access", "alike", "into");
+      return List.of("code", "lines", "as", "access", "alike", "into", "new-type", "widen");
     }
 
     @Override

@@ -1,0 +1,9 @@
+package search;
+
+import java.util.List;
+import search.query.Sheet;
+
+/** Where sheets are found. */
+public interface Index {
+  List<Sheet> find(String query);
+}
