@@ -23,7 +23,6 @@ import dev.vinesorter.java.seam.InterfaceCut;
 import dev.vinesorter.java.seam.Lifting;
 import dev.vinesorter.java.seam.Listening;
 import dev.vinesorter.java.seam.Splitting;
-import dev.vinesorter.java.seam.Strategies;
 import dev.vinesorter.java.seam.UseOfSupertype;
 import dev.vinesorter.source.plan.StepEditor;
 import dev.vinesorter.source.read.Progress;
@@ -97,7 +96,7 @@ public final class JavaStepEditor implements StepEditor {
             ofType("compose", Step.Compose.class, Composing::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
-            ofMember("strategy", Step.Strategy.class, Strategies::carryOut, readings),
+            Map.entry("strategy", new Known<>(Step.Strategy.class, new StrategyVerb(readings))),
             ofMember("listen", Step.Listen.class, Listening::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),
             Map.entry("signature", new Known<>(Step.Signature.class, new SignatureVerb(reread))),

@@ -6,6 +6,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.SurveyDraft;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.StepOutcome;
@@ -470,10 +471,23 @@ public final class Rewriting {
   }
 
   private void around(Units units, int file, int begin, int end) {
+    List<Integer> types = new ArrayList<>();
+    boolean found = false;
     for (int unit : units.withAllInside(file)) {
-      boolean member = units.level(unit) == Level.MEMBER;
-      if (member && units.begin(unit) <= end && begin <= units.end(unit)) {
+      boolean touched = units.begin(unit) <= end && begin <= units.end(unit);
+      if (touched && units.level(unit) == Level.MEMBER) {
         rewritten.add(units.name(unit));
+        found = true;
+      } else if (touched && units.level(unit) == Level.TYPE) {
+        types.add(unit);
+      }
+    }
+    // Of several initialisers, which are one unit, only the first stands where the unit does.
+    for (int type : found ? List.<Integer>of() : types) {
+      for (int member : units.children(type)) {
+        if (units.has(member, Trait.INITIALISER)) {
+          rewritten.add(units.name(member));
+        }
       }
     }
   }

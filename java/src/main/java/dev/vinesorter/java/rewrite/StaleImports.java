@@ -26,8 +26,8 @@ public final class StaleImports {
     for (JavaHeader.Import one : code.header(file).imports()) {
       boolean gone =
           !one.onDemand()
-              && JavaTokens.hasWord(before, one.simpleName())
-              && !JavaTokens.hasWord(rest, one.simpleName());
+              && JavaTokens.hasUnqualified(before, one.simpleName())
+              && !JavaTokens.hasUnqualified(rest, one.simpleName());
       if (gone) {
         names.imports(file).remove(one);
       }

@@ -19,6 +19,7 @@ import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.StepChain;
+import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -37,14 +38,19 @@ public final class Strategies {
   private final SourceView code;
   private final Units units;
   private final int method;
+
+  /** Its place among the methods that decide alike. */
+  private final int index;
+
   private final int file;
   private final Step.Strategy step;
 
-  private Strategies(Rewriting rewriting, int method, Step.Strategy step) {
+  private Strategies(Rewriting rewriting, int method, int index, Step.Strategy step) {
     this.rewriting = rewriting;
     this.code = rewriting.code();
     this.units = code.units();
     this.method = method;
+    this.index = index;
     this.file = units.fileOf(method);
     this.step = step;
   }
@@ -52,24 +58,45 @@ public final class Strategies {
   /**
    * Carries it out.
    *
-   * @param method the method that decides
+   * @param methods methods of one type that decide alike
    * @param readings reads sources that differ from those of the survey
    */
   public static Result carryOut(
-      Survey survey, int method, Step.Strategy step, Overlay sources, Readings readings) {
+      Survey survey,
+      List<Integer> methods,
+      Step.Strategy step,
+      Overlay sources,
+      Readings readings) {
     StepChain chain = new StepChain(survey, sources);
     Rewriting parts = new Rewriting(survey, chain.sources());
-    Strategies first = new Strategies(parts, method, step);
     List<String> names = new ArrayList<>();
+    Units units = survey.units();
     readings.of(
         sources,
-        Set.of(survey.units().name(first.file)),
+        Set.of(units.name(units.fileOf(methods.get(0)))),
         all -> {
-          first.run(all, names);
+          String first = null;
+          for (int n = 0; n < methods.size() && parts.isFine(); n++) {
+            Strategies one = new Strategies(parts, methods.get(n), n, step);
+            String choice = one.run(all, names);
+            first = n == 0 ? choice : first;
+            if (parts.isFine() && !choice.equals(first)) {
+              parts.refuse(
+                  RefusalCode.NOT_ALIKE,
+                  units.name(methods.get(n))
+                      + " does not decide word by word like "
+                      + units.name(methods.get(0))
+                      + ".",
+                  parts.code().declaration(methods.get(n)));
+            }
+          }
           return null;
         });
     if (chain.take(parts.finish(readings))) {
-      int again = chain.now().units().find(survey.units().name(method), Level.MEMBER);
+      List<Integer> again =
+          methods.stream()
+              .map(method -> chain.now().units().find(units.name(method), Level.MEMBER))
+              .toList();
       chain.take(
           StrategyTypes.carryOut(chain.now(), again, names, step, chain.sources(), readings));
     }
@@ -80,13 +107,19 @@ public final class Strategies {
     rewriting.refuse(refusal, message, code.site(file, code.tokens(file).from(at)));
   }
 
-  private void run(Attributed all, List<String> names) {
+  /**
+   * Makes a method of each branch.
+   *
+   * @param names the names of the types, which the first decision gives
+   * @return what is written outside of the branches, which is what chooses
+   */
+  private String run(Attributed all, List<String> names) {
     LocatedTree tree = all.file(units.name(file));
     TreePath declared =
         tree == null ? null : tree.enclosing(units.nameAt(method), MethodTree.class);
     if (declared == null) {
       rewriting.refuseHalfRead(file, code.declaration(method));
-      return;
+      return "";
     }
     List<Decision> found = Decision.in(tree, declared);
     if (found.size() != 1) {
@@ -97,14 +130,35 @@ public final class Strategies {
                   ? " decides nothing by a switch, or by a chain of 'if' that ends with 'else'."
                   : " decides " + found.size() + " times; extract the one that is meant first."),
           code.declaration(method));
-      return;
+      return "";
     }
     Decision decision = found.get(0);
     judge(tree, decision);
-    names(tree, decision, names);
-    if (rewriting.isFine()) {
+    if (index == 0) {
+      names(tree, decision, names);
+    }
+    String choice = choice(tree, decision);
+    if (rewriting.isFine() && names.size() == branches(decision).size()) {
       parts(all, tree, decision, names);
     }
+    return choice;
+  }
+
+  /** The words of a decision outside of its branches, one space between them. */
+  private String choice(LocatedTree tree, Decision decision) {
+    JavaTokens tokens = code.tokens(file);
+    StringBuilder words = new StringBuilder();
+    Tree leaf = decision.path().getLeaf();
+    for (int token = tokens.from(tree.begin(leaf));
+        token < tokens.size() && tokens.begin(token) < tree.end(leaf);
+        token++) {
+      int at = tokens.begin(token);
+      boolean inBranch =
+          branches(decision).stream()
+              .anyMatch(one -> one.whole().begin() <= at && at < one.whole().end());
+      words.append(inBranch ? "" : tokens.text(token) + " ");
+    }
+    return words.toString();
   }
 
   private void judge(LocatedTree tree, Decision decision) {
@@ -174,7 +228,7 @@ public final class Strategies {
     if (branch.labels().isEmpty()) {
       return "Other" + simple;
     }
-    String label = branch.labels().get(0);
+    String label = compared(branch.labels().get(0));
     label = label.substring(label.lastIndexOf('.') + 1);
     if (label.length() > 2 && label.startsWith("\"") && label.endsWith("\"")) {
       label = label.substring(1, label.length() - 1);
@@ -192,9 +246,44 @@ public final class Strategies {
     return name.isEmpty() ? "" : name.append(simple).toString();
   }
 
+  /** What a condition compares with, where that is plain to see; else the text as it is. */
+  private static String compared(String label) {
+    JavaTokens tokens = JavaTokens.of(label);
+    int last = tokens.size() - 1;
+    if (tokens.is(last, ")")
+        && tokens.text(last - 1).startsWith("\"")
+        && tokens.is(last - 3, "equals")) {
+      return tokens.text(last - 1);
+    }
+    if (tokens.text(0).startsWith("\"") && tokens.is(2, "equals")) {
+      return tokens.text(0);
+    }
+    for (int token = last; token > 0; token--) {
+      if (tokens.is(token, "==") || tokens.is(token, "instanceof")) {
+        boolean simple = tokens.is(token, "==") ? tokens.isWord(last) : tokens.isWord(token + 1);
+        return !simple
+            ? label
+            : tokens.is(token, "==") ? tokens.text(last) : tokens.text(token + 1);
+      }
+      if (tokens.is(token, "&&") || tokens.is(token, "||")) {
+        return label;
+      }
+    }
+    return label;
+  }
+
   /** What the method of a branch is called until it has a class of its own. */
   static String partName(String name) {
     return VariableNames.of(name);
+  }
+
+  /**
+   * The same for one of several methods that decide alike.
+   *
+   * @param index its place among them
+   */
+  static String partName(String name, int index) {
+    return partName(name) + (index == 0 ? "" : index + 1);
   }
 
   // ---- the methods
@@ -206,7 +295,7 @@ public final class Strategies {
     List<Extraction> extractions = new ArrayList<>();
     for (int n = 0; n < branches.size(); n++) {
       Extraction one =
-          Extraction.oneOfSeveral(rewriting, all, method, partName(names.get(n)), true);
+          Extraction.oneOfSeveral(rewriting, all, method, partName(names.get(n), index), true);
       extractions.add(one);
       taken.addAll(one.takes(codes.get(n)));
     }

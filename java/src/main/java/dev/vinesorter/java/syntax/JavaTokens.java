@@ -226,9 +226,20 @@ public final class JavaTokens {
 
   /** Whether a text has a word that stands by itself, comments and literals looked at as well. */
   public static boolean hasWord(String text, String word) {
+    return hasWord(text, word, true);
+  }
+
+  /** Whether a text has such a word, and not right behind a dot. */
+  public static boolean hasUnqualified(String text, String word) {
+    return hasWord(text, word, false);
+  }
+
+  private static boolean hasWord(String text, String word, boolean behindDots) {
     for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
       int end = at + word.length();
-      if ((at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1)))
+      char before = at == 0 ? ' ' : text.charAt(at - 1);
+      if (!Character.isJavaIdentifierPart(before)
+          && (behindDots || before != '.')
           && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)))) {
         return true;
       }

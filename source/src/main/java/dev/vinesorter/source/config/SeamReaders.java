@@ -394,7 +394,9 @@ final class SeamReaders {
 
     @Override
     Step step(int line) {
-      single("strategy");
+      if (units.size() > 1 && !called.isEmpty()) {
+        throw in.wrong("'called' names the method for one that decides, and here are several");
+      }
       if (as.isEmpty()) {
         throw in.wrong("the step does not say what the common type is called; add 'as: …'");
       }
