@@ -462,7 +462,13 @@ final class CDeclarations implements Declarations {
       boolean sees = move.names().seen(file).stream().anyMatch(seeing::contains);
       boolean has = defines && file == move.from();
       if (!sees && (has || CNeeds.uses(move, file))) {
-        IncludeLines.add(move, file, Set.of(IncludeLines.quoted(move, move.path(file), move.to())));
+        String line = IncludeLines.quoted(move, move.path(file), move.to());
+        int old = file == move.from() ? -1 : new UnneededInclude(move).of(file);
+        if (old >= 0) {
+          IncludeLines.replace(move, file, old, line);
+        } else {
+          IncludeLines.add(move, file, Set.of(line));
+        }
         seeing.add(file);
       }
     }

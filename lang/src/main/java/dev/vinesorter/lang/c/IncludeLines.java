@@ -49,6 +49,13 @@ final class IncludeLines {
     return base.equals(folder.isEmpty() ? "" : folder + "/");
   }
 
+  /** Includes another source in the place of one. */
+  static void replace(Relocation move, int file, int include, String line) {
+    Syntax tree = move.tree(file);
+    int path = tree.child(include, "path");
+    move.edits(file).replace(tree.begin(path), tree.end(path), line);
+  }
+
   /** Adds includes to a source, behind those of their kind. */
   static void add(Relocation move, int file, Set<String> includes) {
     Syntax tree = move.tree(file);
@@ -81,7 +88,8 @@ final class IncludeLines {
     }
   }
 
-  private static boolean isAtTop(Syntax tree, int node) {
+  /** Whether an include stands under no condition but the guard of its header. */
+  static boolean isAtTop(Syntax tree, int node) {
     int around = tree.around(node);
     return around == 0 || isGuard(tree, around);
   }

@@ -1,0 +1,11 @@
+#include "pump/pump.h"
+
+#include "bridge/gauge.h"
+
+namespace dredger {
+
+void Pump::run(int steps) { steps_ = clamped(steps, 40); }
+
+Flow Pump::flow() const { return Flow{steps_ * 30}; }
+
+}  // namespace dredger

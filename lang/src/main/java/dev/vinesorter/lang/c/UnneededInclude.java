@@ -1,0 +1,182 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Whether a source that included a header for what moves away can do without it: then nothing that
+ * it or those who include it name comes by that include alone.
+ */
+final class UnneededInclude {
+  private static final Set<String> NAMES =
+      Set.of(
+          "identifier",
+          "type_identifier",
+          "field_identifier",
+          "namespace_identifier",
+          "statement_identifier",
+          "primitive_type",
+          "null",
+          "preproc_arg");
+
+  private final Relocation move;
+  private final int header;
+
+  /** For the header that things leave. */
+  UnneededInclude(Relocation move) {
+    this.move = move;
+    this.header = move.from();
+  }
+
+  /** The node of the include in a source that can go; -1 where it has to stay, or is none. */
+  int of(int file) {
+    Syntax tree = move.tree(file);
+    int found = -1;
+    for (Import one : move.outline(file).imports()) {
+      if (one.level() >= 0 && move.names().source(file, one).file() == header) {
+        int node = tree.innermost(one.at());
+        while (node > 0 && !tree.is(node, "preproc_include")) {
+          node = tree.around(node);
+        }
+        if (found >= 0 || node <= 0 || !IncludeLines.isAtTop(tree, node)) {
+          return -1;
+        }
+        found = node;
+      }
+    }
+    return found < 0 || isPair(file) || !isEnough(file) ? -1 : found;
+  }
+
+  /** Whether a source and the header are two halves of one. */
+  private boolean isPair(int file) {
+    return stem(move.path(file)).equals(stem(move.path(header)));
+  }
+
+  private static String stem(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return name.contains(".") ? name.substring(0, name.indexOf('.')) : name;
+  }
+
+  /** Whether all that see a source see what they name without its include. */
+  private boolean isEnough(int without) {
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      Set<Integer> before = move.names().seen(file);
+      if (before.contains(without)) {
+        Set<Integer> left = left(file, without);
+        Set<Integer> lost = new HashSet<>(before);
+        lost.removeAll(left);
+        if (!isEnough(file, without, left, lost)) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** What a source brings in where one does not include the header. */
+  private Set<Integer> left(int file, int without) {
+    Set<Integer> all = new HashSet<>(Set.of(file));
+    List<Integer> open = new ArrayList<>(all);
+    for (int n = 0; n < open.size(); n++) {
+      int at = open.get(n);
+      for (Import one : move.outline(at).imports()) {
+        int other = one.level() < 0 ? -1 : move.names().source(at, one).file();
+        boolean goes = at == without && other == header;
+        if (other >= 0 && !goes && all.add(other)) {
+          open.add(other);
+        }
+      }
+      if (at == without && move.toFile() >= 0) {
+        move.names().seen(move.toFile()).stream().filter(all::add).forEach(open::add);
+      }
+    }
+    return all;
+  }
+
+  private boolean isEnough(int file, int without, Set<Integer> left, Set<Integer> lost) {
+    // Who includes it no more names none of it; others go on seeing it by another way or not at
+    // all.
+    Set<Integer> gone = new HashSet<>(lost);
+    if (file == without) {
+      gone.add(header);
+    }
+    for (Use use : move.outline(file).uses()) {
+      Place meant = move.names().meant(file, use);
+      if (meant != null && gone.contains(meant.file()) && !isMoved(meant)) {
+        return false;
+      }
+    }
+    Set<String> ours = declared(left);
+    Set<String> theirs = declared(gone);
+    Set<String> foreign = foreign(left);
+    Set<String> lostForeign = foreign(lost);
+    lostForeign.removeAll(foreign);
+    if (!lostForeign.stream().allMatch(StandardHeaders::isKnown)) {
+      return false;
+    }
+    for (String name : names(file)) {
+      boolean known =
+          ours.contains(name)
+              || foreign.stream().anyMatch(one -> StandardHeaders.isDeclaredIn(name, one));
+      boolean goes =
+          theirs.contains(name)
+              || lostForeign.stream().anyMatch(one -> StandardHeaders.isDeclaredIn(name, one));
+      if (goes && !known) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private boolean isMoved(Place place) {
+    return place.file() == header && move.isMoved(place.decl());
+  }
+
+  /** The simple names of what sources declare, but for what moves. */
+  private Set<String> declared(Set<Integer> files) {
+    Set<String> names = new HashSet<>();
+    for (int file : files) {
+      List<Decl> decls = move.outline(file).decls();
+      for (int n = 1; n < decls.size(); n++) {
+        if (file != header || !move.isMoved(n)) {
+          String name = decls.get(n).name();
+          names.add(name.substring(name.lastIndexOf(':') + 1));
+        }
+      }
+    }
+    return names;
+  }
+
+  /** The headers of libraries that sources include, as written. */
+  private Set<String> foreign(Set<Integer> files) {
+    Set<String> headers = new HashSet<>();
+    for (int file : files) {
+      for (Import one : move.outline(file).imports()) {
+        if (one.level() >= 0 && move.names().source(file, one).file() < 0) {
+          headers.add(one.from());
+        }
+      }
+    }
+    return headers;
+  }
+
+  /** All that is written as a name in a source, bodies of macros looked at as well. */
+  private Set<String> names(int file) {
+    Syntax tree = move.tree(file);
+    Set<String> names = new HashSet<>();
+    for (int node = 0; node < tree.size(); node++) {
+      if (NAMES.contains(tree.kind(node))) {
+        names.addAll(CNeeds.words(tree.text(node)));
+      }
+    }
+    return names;
+  }
+}
