@@ -69,6 +69,7 @@ class AdviceTest {
                 + " String, String, String, int, String, String)",
             "awkward-collaborator org.saltmarsh.freezer.InsectTrap#alarming()",
             "mutual-types org.saltmarsh.loan.Borrower",
+            "feature-envy page.sheet_list#title()",
             "twice-announced org.saltmarsh.exchange.ExchangeOffer#send(Mailer, NoticeBoard)");
   }
 

@@ -57,6 +57,22 @@ class TroublesTest {
   }
 
   @Test
+  void filesOfOtherLanguagesThatRunInCirclesAndAPlanThatOpensThem() {
+    List<String> groups = new ArrayList<>();
+    json("cycles", "--level", "file")
+        .at("/groups")
+        .forEach(group -> groups.add(String.join(" ", texts(group.at("/units")))));
+    assertThat(groups)
+        .contains(
+            "driver/label_press.h driver/paper_feed.h",
+            "page/sheet_list.ts page/sheets.ts",
+            "tools/count_sheets.py tools/shelves.py");
+    JsonNode rehearsed = json("rehearse", "plans/beside-the-house.yaml");
+    assertThat(rehearsed.at("/accepted").asBoolean()).as(rehearsed.toString()).isTrue();
+    assertThat(rehearsed.at("/after/cycles/file/units").asInt()).isEqualTo(2);
+  }
+
+  @Test
   void layerUsedUpwardsAndRulesBroken() {
     List<String> breaches = new ArrayList<>();
     json("check")

@@ -79,6 +79,8 @@ public final class MethodHomes {
         && !units.has(unit, Trait.GENERATED)
         && units.parent(unit) == ties.types.unitOf[ties.types.nodeOf[unit]]
         && !ties.inFamily[member]
+        // One that is defined apart from its class belongs there, and not to its file.
+        && !units.simpleName(unit).contains("::")
         && units.lines(unit) >= FEWEST_LINES;
   }
 

@@ -33,7 +33,9 @@ public enum Trait {
   /** Declared inside a type whose members are public without saying so. */
   IMPLICITLY_PUBLIC,
   /** Left out of looks and judgements by the user; plans follow it all the same. */
-  LEFT_OUT;
+  LEFT_OUT,
+  /** What stands in a file outside of any type, taken as one type. */
+  LOOSE;
 
   /** The bit that stands for this trait in a unit's traits. */
   public int bit() {

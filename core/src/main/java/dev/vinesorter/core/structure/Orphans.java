@@ -66,7 +66,7 @@ public final class Orphans {
   public static List<Orphan> of(Survey survey, Level level, View view, Entries entries) {
     LevelGraph graph = LevelGraph.of(survey, level, view);
     boolean[] entry = entries(survey, graph, entries);
-    Digraph uses = graph.graph();
+    Digraph uses = withHalves(survey, graph);
     Digraph users = uses.reversed();
     Components components = Components.of(uses);
     boolean[] held = new boolean[components.count()];
@@ -115,6 +115,46 @@ public final class Orphans {
     return orphans;
   }
 
+  /**
+   * The graph with arcs to what is defined apart: who uses a class has the methods that another
+   * file defines for it.
+   */
+  private static Digraph withHalves(Survey survey, LevelGraph graph) {
+    Digraph plain = graph.graph();
+    Units units = survey.units();
+    References references = survey.references();
+    List<int[]> arcs = new ArrayList<>();
+    for (int unit = 0; unit < units.size(); unit++) {
+      boolean apart = units.level(unit) == Level.MEMBER && units.simpleName(unit).contains("::");
+      int from = apart ? graph.node(unit) : -1;
+      for (int r = references.row(unit); from >= 0 && r < references.row(unit + 1); r++) {
+        int to = graph.node(references.target(r));
+        if (to >= 0 && to != from && isDeclarationOf(units, references.target(r), unit)) {
+          arcs.add(new int[] {to, from});
+        }
+      }
+    }
+    if (arcs.isEmpty()) {
+      return plain;
+    }
+    for (int v = 0; v < plain.nodes(); v++) {
+      for (int k = plain.firstArc(v); k < plain.firstArc(v + 1); k++) {
+        arcs.add(new int[] {v, plain.target(k)});
+      }
+    }
+    int[] from = arcs.stream().mapToInt(arc -> arc[0]).toArray();
+    int[] to = arcs.stream().mapToInt(arc -> arc[1]).toArray();
+    int[] weight = new int[from.length];
+    Arrays.fill(weight, 1);
+    return Digraph.of(plain.nodes(), from, to, weight, from.length);
+  }
+
+  private static boolean isDeclarationOf(Units units, int declared, int defined) {
+    String name = units.simpleName(defined);
+    return units.level(declared) == Level.MEMBER
+        && units.simpleName(declared).equals(name.substring(name.lastIndexOf(':') + 1));
+  }
+
   /** Takes away what has lost all its users, until nothing more goes. */
   private static List<Integer> goesToo(
       Digraph uses, Digraph users, List<Integer> head, boolean[] entry) {
@@ -157,6 +197,15 @@ public final class Orphans {
       }
     }
     for (int unit = 0; unit < units.size(); unit++) {
+      // What a file does when it is loaded is no member's doing.
+      for (int r = references.row(unit);
+          members && units.has(unit, Trait.LOOSE) && r < references.row(unit + 1);
+          r++) {
+        int node = graph.node(references.target(r));
+        if (node >= 0 && references.kind(r) != Kind.IMPORTS) {
+          entry[node] = true;
+        }
+      }
       int node = graph.node(unit);
       if (node < 0) {
         continue;
@@ -166,6 +215,7 @@ public final class Orphans {
       boolean counts = self || !members;
       if (counts) {
         entry[node] |= units.simpleName(unit).equals("main(String[])") && Trait.STATIC.in(traits);
+        entry[node] |= isStart(survey, unit);
         entry[node] |= Trait.TEST.in(traits) && isTestMethod(survey, unit);
         entry[node] |= entries.services.contains(units.name(unit));
         entry[node] |= entries.library && self && exposed(units, unit) && !Trait.TEST.in(traits);
@@ -188,6 +238,25 @@ public final class Orphans {
       }
     }
     return entry;
+  }
+
+  /**
+   * Whether a program starts here: a function called main outside of any type, or a file that does
+   * something when it is loaded. A file that holds nothing is none that could go as a type.
+   */
+  private static boolean isStart(Survey survey, int unit) {
+    Units units = survey.units();
+    if (units.level(unit) == Level.MEMBER) {
+      return units.simpleName(unit).equals("main()") && units.has(units.parent(unit), Trait.LOOSE);
+    }
+    References references = survey.references();
+    boolean acts = units.has(unit, Trait.LOOSE) && units.children(unit).length == 0;
+    for (int r = references.row(unit);
+        units.has(unit, Trait.LOOSE) && r < references.row(unit + 1);
+        r++) {
+      acts |= references.kind(r) == Kind.CALLS;
+    }
+    return acts;
   }
 
   private static boolean isTestMethod(Survey survey, int unit) {

@@ -308,7 +308,7 @@ final class CDeclarations implements Declarations {
           .computeIfAbsent(blocks(move, stretch), key -> new ArrayList<>())
           .add(move.text(stretch).stripTrailing() + end);
     }
-    TextLines.remove(move);
+    TextLines.remove(move, withBlocks(move));
     if (move.toFile() < 0) {
       StringBuilder body = new StringBuilder();
       byBlock.forEach(
@@ -321,6 +321,72 @@ final class CDeclarations implements Declarations {
     for (List<String> blocks : byBlock.keySet()) {
       insert(move, blocks, byBlock.get(blocks), end);
     }
+  }
+
+  /** What goes out of the old source: what moves, with the blocks that hold nothing else. */
+  private static List<Stretch> withBlocks(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    String text = move.text(move.from());
+    List<Stretch> all = new ArrayList<>();
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      takeBlocks(move, tree, text, child, all);
+    }
+    for (Stretch one : move.stretches()) {
+      if (all.stream()
+          .noneMatch(block -> block.begin() <= one.begin() && one.end() <= block.end())) {
+        all.add(one);
+      }
+    }
+    all.sort((one, other) -> one.begin() - other.begin());
+    return all;
+  }
+
+  /** Adds the outermost blocks at or in a node that hold nothing but what moves. */
+  private static void takeBlocks(
+      Relocation move, Syntax tree, String text, int node, List<Stretch> all) {
+    boolean block = tree.is(node, "namespace_definition") || tree.is(node, "linkage_specification");
+    int body = block ? tree.child(node, "body") : -1;
+    if (body < 0 || !tree.is(body, "declaration_list")) {
+      boolean guard = IncludeLines.isGuard(tree, node);
+      for (int child = guard ? tree.first(node) : -1; child >= 0; child = tree.next(child)) {
+        takeBlocks(move, tree, text, child, all);
+      }
+      return;
+    }
+    int begin = TextLines.begin(text, tree.begin(node));
+    int end = TextLines.next(text, tree.end(node) - 1);
+    String behind = text.substring(tree.end(node), end).strip();
+    boolean alone =
+        text.substring(begin, tree.begin(node)).isBlank()
+            && (behind.isEmpty() || behind.startsWith("//"));
+    if (alone && holdsOnlyWhatMoves(move, tree, body)) {
+      all.add(new Stretch(begin, end));
+      return;
+    }
+    for (int child = tree.first(body); child >= 0; child = tree.next(child)) {
+      takeBlocks(move, tree, text, child, all);
+    }
+  }
+
+  /** Whether all that stands in a block moves, and something does. */
+  private static boolean holdsOnlyWhatMoves(Relocation move, Syntax tree, int body) {
+    boolean any = false;
+    for (int child = tree.first(body); child >= 0; child = tree.next(child)) {
+      boolean brace = tree.text(child).equals("{") || tree.text(child).equals("}");
+      boolean inside = move.isInside(tree.begin(child));
+      if (!brace && !inside) {
+        int inner = tree.child(child, "body");
+        boolean block =
+            tree.is(child, "namespace_definition") || tree.is(child, "linkage_specification");
+        if (!block
+            || !tree.is(inner, "declaration_list")
+            || !holdsOnlyWhatMoves(move, tree, inner)) {
+          return false;
+        }
+      }
+      any |= !brace;
+    }
+    return any;
   }
 
   /** How the blocks around a stretch begin, such as namespaces, from outside in. */
@@ -459,18 +525,41 @@ final class CDeclarations implements Declarations {
     // What is defined in a header is defined nowhere until a source includes that.
     boolean defines = move.moved().stream().anyMatch(decl -> !isShared(move, decl));
     for (int file : order) {
-      boolean sees = move.names().seen(file).stream().anyMatch(seeing::contains);
       boolean has = defines && file == move.from();
-      if (!sees && (has || CNeeds.uses(move, file))) {
-        String line = IncludeLines.quoted(move, move.path(file), move.to());
-        int old = file == move.from() ? -1 : new UnneededInclude(move).of(file);
-        if (old >= 0) {
-          IncludeLines.replace(move, file, old, line);
-        } else {
-          IncludeLines.add(move, file, Set.of(line));
-        }
-        seeing.add(file);
+      if (has || CNeeds.uses(move, file)) {
+        user(move, file, seeing);
       }
+    }
+  }
+
+  /** Whether a source includes another one itself. */
+  private static boolean includes(Relocation move, int file, int other) {
+    return move.outline(file).imports().stream()
+        .anyMatch(one -> one.level() >= 0 && move.names().source(file, one).file() == other);
+  }
+
+  /**
+   * Lets a source see what moves; one that saw it by an include for that alone includes no more.
+   */
+  private static void user(Relocation move, int file, Set<Integer> seeing) {
+    UnneededInclude include = new UnneededInclude(move);
+    int old = file == move.from() ? -1 : include.of(file);
+    Set<Integer> seen = old < 0 ? move.names().seen(file) : include.left(file);
+    // What includes each other sees the other only where the order happens to be right.
+    boolean sees =
+        seen.stream()
+            .filter(seeing::contains)
+            .anyMatch(one -> !move.names().seen(one).contains(file) || includes(move, file, one));
+    String line = IncludeLines.quoted(move, move.path(file), move.to());
+    if (old >= 0 && sees) {
+      IncludeLines.remove(move, file, old);
+    } else if (old >= 0) {
+      IncludeLines.replace(move, file, old, line);
+    } else if (!sees) {
+      IncludeLines.add(move, file, Set.of(line));
+    }
+    if (!sees) {
+      seeing.add(file);
     }
   }
 }

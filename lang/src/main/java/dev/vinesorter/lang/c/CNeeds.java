@@ -261,7 +261,33 @@ final class CNeeds {
         return true;
       }
     }
-    return sees && isInMacro(move, file, names);
+    return sees && (isInMacro(move, file, names) || isWritten(move, file, names));
+  }
+
+  /**
+   * Whether a source has a word that stands for what moves where no use was understood: a macro may
+   * make code look like something else.
+   */
+  private static boolean isWritten(Relocation move, int file, Set<String> names) {
+    String text = move.text(file);
+    if (file == move.from() || names.stream().noneMatch(text::contains)) {
+      return false;
+    }
+    Set<Integer> understood = new HashSet<>();
+    for (Use use : move.outline(file).uses()) {
+      if (move.names().meant(file, use) != null) {
+        understood.add(use.at());
+      }
+    }
+    move.outline(file).decls().forEach(decl -> understood.add(decl.nameAt()));
+    Syntax tree = move.tree(file);
+    for (int node = 0; node < tree.size(); node++) {
+      boolean word = tree.is(node, "identifier") || tree.is(node, "type_identifier");
+      if (word && names.contains(tree.text(node)) && !understood.contains(tree.begin(node))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Whether the body of a macro names what moves, or a condition asks of it. */

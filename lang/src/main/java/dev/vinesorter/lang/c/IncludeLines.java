@@ -56,6 +56,13 @@ final class IncludeLines {
     move.edits(file).replace(tree.begin(path), tree.end(path), line);
   }
 
+  /** Takes an include out. */
+  static void remove(Relocation move, int file, int include) {
+    String text = move.text(file);
+    int begin = TextLines.begin(text, move.tree(file).begin(include));
+    TextLines.remove(move.edits(file), text, begin, behind(move.tree(file), text, include));
+  }
+
   /** Adds includes to a source, behind those of their kind. */
   static void add(Relocation move, int file, Set<String> includes) {
     Syntax tree = move.tree(file);

@@ -70,7 +70,7 @@ final class UnneededInclude {
     for (int file = 0; file < move.project().outlines().size(); file++) {
       Set<Integer> before = move.names().seen(file);
       if (before.contains(without)) {
-        Set<Integer> left = left(file, without);
+        Set<Integer> left = left(file, without, true);
         Set<Integer> lost = new HashSet<>(before);
         lost.removeAll(left);
         if (!isEnough(file, without, left, lost)) {
@@ -81,8 +81,17 @@ final class UnneededInclude {
     return true;
   }
 
-  /** What a source brings in where one does not include the header. */
-  private Set<Integer> left(int file, int without) {
+  /** What a source brings in once it does not include the header. */
+  Set<Integer> left(int file) {
+    return left(file, file, false);
+  }
+
+  /**
+   * What a source brings in where one does not include the header.
+   *
+   * @param withNew whether that one includes the source that takes what moves
+   */
+  private Set<Integer> left(int file, int without, boolean withNew) {
     Set<Integer> all = new HashSet<>(Set.of(file));
     List<Integer> open = new ArrayList<>(all);
     for (int n = 0; n < open.size(); n++) {
@@ -94,7 +103,7 @@ final class UnneededInclude {
           open.add(other);
         }
       }
-      if (at == without && move.toFile() >= 0) {
+      if (withNew && at == without && move.toFile() >= 0) {
         move.names().seen(move.toFile()).stream().filter(all::add).forEach(open::add);
       }
     }

@@ -48,10 +48,15 @@ public final class TextLines {
    * before it.
    */
   public static void remove(Relocation move) {
+    remove(move, move.stretches());
+  }
+
+  /** The same with whole lines, in order, in the place of what moves. */
+  public static void remove(Relocation move, List<Declarations.Stretch> stretches) {
     String text = move.text(move.from());
     int begin = -1;
     int end = -1;
-    for (Declarations.Stretch one : move.stretches()) {
+    for (Declarations.Stretch one : stretches) {
       if (begin >= 0 && !text.substring(end, one.begin()).isBlank()) {
         remove(move.edits(move.from()), text, begin, end);
         begin = -1;

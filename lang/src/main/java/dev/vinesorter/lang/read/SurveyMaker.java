@@ -126,7 +126,8 @@ final class SurveyMaker {
     if (builder.nameAt(made) < 0 || builder.end(made) < 0) {
       builder.span(made, decl.begin(), decl.end(), decl.nameAt());
     }
-    builder.traits(made, decl.traits() | marks);
+    int loose = decl.sort() == Sort.LOOSE ? Trait.LOOSE.bit() : 0;
+    builder.traits(made, decl.traits() | marks | loose);
     if (!decl.more().type().isEmpty()) {
       builder.type(made, decl.more().type());
     }
