@@ -125,6 +125,7 @@ final class UnneededInclude {
     }
     Set<String> ours = declared(left);
     Set<String> theirs = declared(gone);
+    theirs.removeAll(spaces());
     Set<String> foreign = foreign(left);
     Set<String> lostForeign = foreign(lost);
     lostForeign.removeAll(foreign);
@@ -162,6 +163,18 @@ final class UnneededInclude {
       }
     }
     return names;
+  }
+
+  /** The namespaces that what moves stands in, and that its new source has, too. */
+  private Set<String> spaces() {
+    Set<String> spaces = new HashSet<>();
+    List<Decl> decls = move.old().decls();
+    for (int moved : move.moved()) {
+      for (int at = decls.get(moved).around(); at > 0; at = decls.get(at).around()) {
+        spaces.addAll(CNeeds.words(decls.get(at).name()));
+      }
+    }
+    return spaces;
   }
 
   /** The headers of libraries that sources include, as written. */
