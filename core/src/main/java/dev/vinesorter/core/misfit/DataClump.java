@@ -26,8 +26,60 @@ final class DataClump implements Judge {
   private static final Set<String> STRETCHES =
       Set.of("String", "CharSequence", "ByteBuffer", "StringBuilder", "List");
 
+  /**
+   * Words, in the singular, of what numbers are called that say where something is, or how much of
+   * it.
+   */
+  private static final Set<String> MEASURES =
+      Set.of(
+          "begin",
+          "bit",
+          "column",
+          "count",
+          "depth",
+          "end",
+          "first",
+          "from",
+          "height",
+          "high",
+          "hi",
+          "i",
+          "index",
+          "j",
+          "k",
+          "last",
+          "left",
+          "len",
+          "length",
+          "level",
+          "limit",
+          "line",
+          "lo",
+          "low",
+          "max",
+          "min",
+          "n",
+          "off",
+          "offset",
+          "po",
+          "pos",
+          "position",
+          "right",
+          "row",
+          "shift",
+          "size",
+          "start",
+          "step",
+          "stop",
+          "to",
+          "top",
+          "until",
+          "width",
+          "x",
+          "y",
+          "z");
+
   private static final int FEWEST_PLACES = 3;
-  private static final int FEWEST_TYPES = 2;
 
   @Override
   public MisfitKind kind() {
@@ -57,8 +109,8 @@ final class DataClump implements Judge {
     List<Map.Entry<List<String>, List<Holder>>> clumps = new ArrayList<>();
     for (Map.Entry<List<String>, List<Holder>> one : byTriple.entrySet()) {
       if (!isStretch(one.getKey())
-          && types(one.getValue()) >= FEWEST_TYPES
-          && places(one.getValue()) >= FEWEST_PLACES) {
+          && places(one.getValue()) >= FEWEST_PLACES
+          && (types(one.getValue()) > 1 || isOffered(inquiry.units(), one.getValue()))) {
         clumps.add(one);
       }
     }
@@ -83,11 +135,28 @@ final class DataClump implements Judge {
         triple.stream().filter(i -> i.startsWith("int ") || i.startsWith("long ")).count();
     // Those of type variables are what a generic type is made of.
     long variables = triple.stream().filter(i -> i.indexOf(' ') == 1).count();
-    return numbers == 3
+    return numbers == 3 && triple.stream().anyMatch(DataClump::isMeasure)
         || variables >= 2
         || numbers == 2
             && triple.stream()
                 .anyMatch(i -> i.contains("[]") || STRETCHES.contains(i.split(" ")[0]));
+  }
+
+  private static boolean isMeasure(String item) {
+    List<String> words = Words.of(item.substring(item.lastIndexOf(' ') + 1));
+    return words.isEmpty()
+        || words.stream().anyMatch(MEASURES::contains)
+        || item.length() - item.lastIndexOf(' ') <= 2;
+  }
+
+  /**
+   * Whether it is more than what one method hands on to private ones: others may call three of
+   * them, or there are four and more.
+   */
+  private static boolean isOffered(Units units, List<Holder> holders) {
+    List<Holder> offered =
+        holders.stream().filter(one -> !units.has(one.unit, Trait.PRIVATE)).toList();
+    return places(holders) > FEWEST_PLACES || places(offered) >= FEWEST_PLACES;
   }
 
   private static int compared(List<String> a, List<String> b) {
@@ -181,7 +250,8 @@ final class DataClump implements Judge {
         .28
             + .06 * Math.min(4, items.size() - 2)
             + .02 * Math.min(8, places(holders))
-            + .03 * Math.min(4, types);
+            + .03 * Math.min(4, types)
+            - (types == 1 ? .04 : 0);
     List<Integer> with = holders.stream().map(Holder::unit).distinct().skip(1).toList();
     return new Misfit(
         MisfitKind.DATA_CLUMP,
@@ -199,6 +269,7 @@ final class DataClump implements Judge {
             + seen.size()
             + " places in "
             + types
-            + " types have them together: 'bundle' does it");
+            + (types == 1 ? " type" : " types")
+            + " have them together: 'bundle' does it");
   }
 }
