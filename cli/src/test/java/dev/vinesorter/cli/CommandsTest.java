@@ -275,7 +275,7 @@ class CommandsTest {
     assertThat(run.out())
         .contains("5 packages run in circles")
         .contains("forecast             met")
-        .contains("No packages run in circles, among 17.")
+        .contains("No packages run in circles, among 20.")
         .contains("vinesort undo --root");
   }
 
