@@ -185,27 +185,8 @@ public final class Orphans {
     References references = survey.references();
     boolean[] entry = new boolean[graph.size()];
     boolean members = graph.level() == Level.MEMBER;
-    for (int file = 0; file < units.size(); file++) {
-      // A module's descriptor refers to the services it provides; imports alone are no use.
-      for (int r = references.row(file);
-          units.level(file) == Level.FILE && r < references.row(file + 1);
-          r++) {
-        int node = graph.node(references.target(r));
-        if (node >= 0 && references.kind(r) == Kind.REFERS) {
-          entry[node] = true;
-        }
-      }
-    }
+    heldByFiles(survey, graph, entry);
     for (int unit = 0; unit < units.size(); unit++) {
-      // What a file does when it is loaded is no member's doing.
-      for (int r = references.row(unit);
-          members && units.has(unit, Trait.LOOSE) && r < references.row(unit + 1);
-          r++) {
-        int node = graph.node(references.target(r));
-        if (node >= 0 && references.kind(r) != Kind.IMPORTS) {
-          entry[node] = true;
-        }
-      }
       int node = graph.node(unit);
       if (node < 0) {
         continue;
@@ -238,6 +219,26 @@ public final class Orphans {
       }
     }
     return entry;
+  }
+
+  /**
+   * Marks what files themselves need: the services that a module's descriptor provides, and members
+   * that a file uses when it is loaded, which is no member's doing. Imports alone are no use.
+   */
+  private static void heldByFiles(Survey survey, LevelGraph graph, boolean[] entry) {
+    Units units = survey.units();
+    References references = survey.references();
+    for (int unit = 0; unit < units.size(); unit++) {
+      boolean file = units.level(unit) == Level.FILE;
+      boolean loads = graph.level() == Level.MEMBER && units.has(unit, Trait.LOOSE);
+      for (int r = references.row(unit); (file || loads) && r < references.row(unit + 1); r++) {
+        Kind kind = references.kind(r);
+        int node = graph.node(references.target(r));
+        if (node >= 0 && (file ? kind == Kind.REFERS : kind != Kind.IMPORTS)) {
+          entry[node] = true;
+        }
+      }
+    }
   }
 
   /**
