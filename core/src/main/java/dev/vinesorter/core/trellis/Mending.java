@@ -3,6 +3,7 @@ package dev.vinesorter.core.trellis;
 import dev.vinesorter.core.graph.Components;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.LevelGraph;
 import java.util.ArrayList;
@@ -11,7 +12,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.IntPredicate;
+import java.util.stream.Collectors;
 
 /**
  * The one move that would mend a breach, where it is plain: nothing that uses the moved type, or
@@ -41,8 +44,8 @@ final class Mending {
 
   /** For a dependency that runs up the layers: the user goes up, or what it uses comes down. */
   String ofLayers(int from, int to) {
-    boolean down = fits(to, layers.of(from), other -> other == from);
-    boolean up = fits(from, layers.of(to), other -> other == to);
+    boolean down = isWhole(to) && fits(to, layers.of(from), other -> other == from);
+    boolean up = isWhole(from) && fits(from, layers.of(to), other -> other == to);
     if (down && up) {
       // Both would do: the one that has less to do with its own package goes.
       return ties(from) < ties(to) ? move(from, to) : move(to, from);
@@ -59,10 +62,10 @@ final class Mending {
 
   /** For parts of a layer that are kept apart: one of the two belongs to the other part. */
   String ofParts(int from, int to) {
-    if (staysIn(to, layers.part(from), from)) {
+    if (isWhole(to) && staysIn(to, layers.part(from), from)) {
       return move(to, from);
     }
-    return staysIn(from, layers.part(to), to) ? move(from, to) : "";
+    return isWhole(from) && staysIn(from, layers.part(to), to) ? move(from, to) : "";
   }
 
   private boolean staysIn(int type, int part, int other) {
@@ -87,7 +90,45 @@ final class Mending {
   }
 
   private String move(int type, int beside) {
-    return "move " + units.name(type) + " into " + units.name(units.packageOf(beside));
+    return "move " + shown(type) + " into " + units.name(units.packageOf(beside));
+  }
+
+  /** A type as a plan names it: what stands loose in a file goes with the file. */
+  private String shown(int type) {
+    return units.name(units.has(type, Trait.LOOSE) ? units.fileOf(type) : type);
+  }
+
+  /** The same; or the one or two things in a file that are used, where it has others. */
+  private String shown(int type, Survey survey, List<Integer> references) {
+    Set<Integer> used = new TreeSet<>();
+    for (int r : references) {
+      int target = survey.references().target(r);
+      if (target != type && units.inside(target, type)) {
+        used.add(target);
+      }
+    }
+    boolean some =
+        units.has(type, Trait.LOOSE)
+            && !used.isEmpty()
+            && used.size() <= 2
+            && used.size() < units.children(type).length;
+    return !some
+        ? shown(type)
+        : used.stream().map(units::name).collect(Collectors.joining(" and "));
+  }
+
+  /**
+   * Whether a type can go by itself: a file that defines a class's methods belongs to the class.
+   */
+  private boolean isWhole(int type) {
+    if (units.has(type, Trait.LOOSE)) {
+      for (int member : units.children(type)) {
+        if (units.simpleName(member).contains("::")) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   /** Whether fewer packages run in circles when a type stands in another package. */
@@ -139,15 +180,15 @@ final class Mending {
     if (makers.size() == 1) {
       int type = makers.iterator().next();
       boolean used = neighbours(users, type).anyMatch(t -> home(graph, t) == from);
-      if (!used && opens(graph, type, to)) {
-        return "move " + units.name(type) + " into " + graph.name(to);
+      if (!used && isWhole(type) && opens(graph, type, to)) {
+        return "move " + shown(type) + " into " + graph.name(to);
       }
     }
     if (wanted.size() == 1 && !wanted.contains(-1)) {
       int type = wanted.iterator().next();
       boolean needs = neighbours(uses, type).anyMatch(t -> home(graph, t) == to);
-      if (!needs && opens(graph, type, from)) {
-        return "move " + units.name(type) + " into " + graph.name(from);
+      if (!needs && isWhole(type) && opens(graph, type, from)) {
+        return "move " + shown(type, graph.survey(), references) + " into " + graph.name(from);
       }
     }
     return "";

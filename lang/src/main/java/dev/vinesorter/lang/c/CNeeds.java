@@ -75,8 +75,10 @@ final class CNeeds {
         continue;
       }
       List<Integer> prototypes = prototypes(move, name);
-      boolean member = name.contains("::") || isMember(one);
-      if (!member && prototypes.isEmpty()) {
+      // What is defined apart is declared with its class; a field of a type that stands in a source
+      // is seen in that source alone, though a header may name the type.
+      boolean apart = name.contains("::");
+      if (!apart && (prototypes.isEmpty() || isMember(one))) {
         throw new CannotMoveException(
             RefusalCode.BAD_TARGET,
             "What moves uses '"
