@@ -98,7 +98,7 @@ final class Mending {
     return units.name(units.has(type, Trait.LOOSE) ? units.fileOf(type) : type);
   }
 
-  /** The same; or the one or two things in a file that are used, where it has others. */
+  /** The same; or, of a file, the one or two things in it that are used. */
   private String shown(int type, Survey survey, List<Integer> references) {
     Set<Integer> used = new TreeSet<>();
     for (int r : references) {
@@ -107,11 +107,7 @@ final class Mending {
         used.add(target);
       }
     }
-    boolean some =
-        units.has(type, Trait.LOOSE)
-            && !used.isEmpty()
-            && used.size() <= 2
-            && used.size() < units.children(type).length;
+    boolean some = units.has(type, Trait.LOOSE) && !used.isEmpty() && used.size() <= 2;
     return !some
         ? shown(type)
         : used.stream().map(units::name).collect(Collectors.joining(" and "));
