@@ -75,7 +75,30 @@ final class StrategyChoice {
    * @param behind the method behind which it goes
    */
   void chooser(Decided first, int behind, boolean isStatic) {
-    Decision decision = first.decision();
+    List<Written> parameters = new ArrayList<>();
+    Naming naming = new Naming(code, rewriting.names(), file);
+    for (String local : locals(first)) {
+      Written type = naming.of(typeOf(local, first));
+      if (type != null) {
+        parameters.add(type.and(" " + local));
+      }
+    }
+    String in = layout.memberIndent(owner);
+    String inner = in + layout.step(file);
+    String end = layout.lineEnd(file);
+    Written whole =
+        Written.of(end + end + in + "private " + (isStatic ? "static " : ""))
+            .and(Written.of(rewriting.names().in(file, above), above))
+            .and(" " + name() + "(")
+            .and(Written.joined(parameters, ", "))
+            .and(") {" + end + inner + (first.decision().arrows() ? "return " : ""))
+            .and(choice(first.decision(), inner))
+            .and((first.decision().arrows() ? ";" : "") + end + in + "}");
+    rewriting.in(file).insert(layout.behind(behind).at(), whole);
+  }
+
+  /** The decision with an object of a type in the place of each branch. */
+  private Written choice(Decision decision, String indent) {
     Tree leaf = decision.path().getLeaf();
     Patch copy = rewriting.aside(file);
     List<Decision.Branch> branches = Strategies.branches(decision);
@@ -92,33 +115,12 @@ final class StrategyChoice {
       }
       copy.replace(begin, one.whole().end(), line.and(statement ? made.and(";") : made));
     }
-    List<Written> parameters = new ArrayList<>();
-    Naming naming = new Naming(code, rewriting.names(), file);
-    for (String local : locals(first)) {
-      Written type = naming.of(typeOf(local, first));
-      if (type != null) {
-        parameters.add(type.and(" " + local));
-      }
-    }
-    String in = layout.memberIndent(owner);
-    String inner = in + layout.step(file);
-    String end = layout.lineEnd(file);
     String old = Layout.indent(code.text(file), tree.begin(leaf));
-    Written text =
-        rewriting.taken(
-            file,
-            copy,
-            copy.edited(tree.begin(leaf), tree.end(leaf)).indented(old, inner),
-            one -> one);
-    Written whole =
-        Written.of(end + end + in + "private " + (isStatic ? "static " : ""))
-            .and(Written.of(rewriting.names().in(file, above), above))
-            .and(" " + name() + "(")
-            .and(Written.joined(parameters, ", "))
-            .and(") {" + end + inner + (gives ? "return " : ""))
-            .and(text)
-            .and((gives ? ";" : "") + end + in + "}");
-    rewriting.in(file).insert(layout.behind(behind).at(), whole);
+    return rewriting.taken(
+        file,
+        copy,
+        copy.edited(tree.begin(leaf), tree.end(leaf)).indented(old, indent),
+        one -> one);
   }
 
   /** A line of its own for what takes the place of a block behind a case. */
