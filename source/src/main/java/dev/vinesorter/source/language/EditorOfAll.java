@@ -33,10 +33,15 @@ final class EditorOfAll implements StepEditor {
   private final ReadOptions options;
   private final Map<String, StepEditor> editors = new HashMap<>();
 
+  /** The languages of the sources as they were read, of all that are installed. */
+  private final List<Language> languages;
+
   EditorOfAll(Owners owners, Reading before, ReadOptions options) {
     this.owners = owners;
     this.before = before;
     this.options = options;
+    Units units = before.survey().units();
+    this.languages = owners.among(before.survey().at(Level.FILE).stream().map(units::name).toList());
   }
 
   @Override
@@ -240,8 +245,7 @@ final class EditorOfAll implements StepEditor {
 
   @Override
   public boolean mayShare(Step step) {
-    List<Language> all = owners.all();
-    return all.size() == 1 && editor(all.get(0), all).mayShare(step);
+    return languages.size() == 1 && editor(languages.get(0), languages).mayShare(step);
   }
 
   @Override
