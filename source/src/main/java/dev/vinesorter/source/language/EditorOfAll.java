@@ -41,7 +41,8 @@ final class EditorOfAll implements StepEditor {
     this.before = before;
     this.options = options;
     Units units = before.survey().units();
-    this.languages = owners.among(before.survey().at(Level.FILE).stream().map(units::name).toList());
+    this.languages =
+        owners.among(before.survey().at(Level.FILE).stream().map(units::name).toList());
   }
 
   @Override
