@@ -133,6 +133,24 @@ class LeaveOutTest {
         steps:
           - rename: shed.Boat#name()
             to: called
+        --- src/main/java/shed/Oar.java
+        package shed;
+
+        class Oar {
+          static Object made(String name) throws Exception {
+            return Class.forName(name + "s");
+          }
+
+          static int length() {
+            return 3;
+          }
+        }
+        --- members.yaml
+        steps:
+          - move: shed.Oar#length()
+            into: shed.Boat
+          - move: shed.NoteReader#read(Boat)
+            into: shed.Boat
         --- generated.yaml
         steps:
           - rename: shed.NoteReader
@@ -169,6 +187,9 @@ class LeaveOutTest {
     String before = Program.sources(folder).get(made);
     assertThat(Program.run(folder, "rehearse", "generated.yaml").out())
         .contains("generated: shed.NoteReader is made by a build: " + made);
+    assertThat(Program.run(folder, "rehearse", "members.yaml").out())
+        .contains("1  ok", "2  refused", "generated: shed.NoteReader#read(Boat) is made by a build")
+        .contains("1 place looks classes or members up");
     Program.Run applied = Program.run(folder, "apply", "rename.yaml");
     assertThat(applied.out())
         .contains("1 generated source names what changes, such as " + made, "forecast", "met")

@@ -5,7 +5,6 @@ import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
-import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.source.text.BuildOutput;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -27,8 +26,7 @@ final class GeneratedSources {
   }
 
   /** Why a step cannot be: what it is about, or where it goes, is made by a build. */
-  List<StepOutcome.Reason> against(SourceView code, Step step) {
-    Units units = code.survey().units();
+  List<StepOutcome.Reason> against(Units units, Step step) {
     List<String> names = new ArrayList<>(step.units());
     if (step instanceof Step.Move move) {
       names.add(move.into());

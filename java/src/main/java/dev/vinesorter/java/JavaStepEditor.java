@@ -31,6 +31,7 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -128,13 +129,11 @@ public final class JavaStepEditor implements StepEditor {
 
   @Override
   public Result carryOut(Survey survey, Step step, Overlay sources) {
-    // Told of the sources as they are before the step.
-    SourceView code = new SourceView(survey, sources);
-    List<StepOutcome.Reason> reasons = generatedIn(sources).against(code, step);
+    List<StepOutcome.Reason> reasons = generatedIn(sources).against(survey.units(), step);
     if (!reasons.isEmpty()) {
       return new Result(StepOutcome.refused(reasons), survey);
     }
-    String lookups = toldOfLookups ? null : FoundByName.lookups(code);
+    String lookups = lookups(survey, sources);
     Overlay old = step.may(Leave.SERIAL) ? sources.copy() : null;
     Result result = carriedOut(survey, step, sources);
     if (old != null && result.outcome().accepted()) {
@@ -195,15 +194,29 @@ public final class JavaStepEditor implements StepEditor {
 
   @Override
   public void carryOut(Survey survey, List<Step> steps, Overlay sources, Consumer<Result> each) {
-    int[] next = {0};
-    Consumer<Result> told =
-        result -> {
-          Step step = steps.get(next[0]++);
-          each.accept(withWarnings(result, survey, step, sources, null));
-        };
-    if (!mayShare(steps.get(0)) || !memberSteps.carryOut(survey, steps, sources, told)) {
+    int sharing = 0;
+    while (sharing < steps.size() && mayShare(survey, steps.get(sharing), sources)) {
+      sharing++;
+    }
+    String lookups = sharing == 0 ? null : lookups(survey, sources);
+    Iterator<Step> told = steps.iterator();
+    Consumer<Result> warning =
+        result ->
+            each.accept(
+                withWarnings(result, survey, told.next(), sources, toldOfLookups ? null : lookups));
+    if (sharing == 0
+        || !memberSteps.carryOut(survey, steps.subList(0, sharing), sources, warning)) {
       each.accept(carryOut(survey, steps.get(0), sources));
     }
+  }
+
+  private boolean mayShare(Survey survey, Step step, Overlay sources) {
+    return mayShare(step) && generatedIn(sources).against(survey.units(), step).isEmpty();
+  }
+
+  /** The places that look names up at run time, before a step; null where they were told of. */
+  private String lookups(Survey survey, Overlay sources) {
+    return toldOfLookups ? null : FoundByName.lookups(new SourceView(survey, sources));
   }
 
   /** A verb with the record of what it is told. */

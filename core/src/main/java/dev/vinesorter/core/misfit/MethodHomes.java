@@ -2,6 +2,7 @@ package dev.vinesorter.core.misfit;
 
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
@@ -80,7 +81,7 @@ public final class MethodHomes {
         && units.parent(unit) == ties.types.unitOf[ties.types.nodeOf[unit]]
         && !ties.inFamily[member]
         // One that is defined apart from its class belongs there, and not to its file.
-        && !units.simpleName(unit).contains("::")
+        && !MemberNames.isApart(units, unit)
         && units.lines(unit) >= FEWEST_LINES;
   }
 

@@ -18,4 +18,9 @@ public final class MemberNames {
     }
     return 1 + (int) simpleName.chars().filter(c -> c == ',').count();
   }
+
+  /** Whether a member is defined in a file apart from its class, as {@code Printer::feed()} is. */
+  public static boolean isApart(Units units, int member) {
+    return units.has(units.parent(member), Trait.LOOSE) && units.simpleName(member).contains("::");
+  }
 }

@@ -4,6 +4,7 @@ import dev.vinesorter.core.graph.Components;
 import dev.vinesorter.core.graph.Digraph;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -125,7 +126,7 @@ public final class Orphans {
     References references = survey.references();
     List<int[]> arcs = new ArrayList<>();
     for (int unit = 0; unit < units.size(); unit++) {
-      boolean apart = units.level(unit) == Level.MEMBER && units.simpleName(unit).contains("::");
+      boolean apart = units.level(unit) == Level.MEMBER && MemberNames.isApart(units, unit);
       int from = apart ? graph.node(unit) : -1;
       for (int r = references.row(unit); from >= 0 && r < references.row(unit + 1); r++) {
         int to = graph.node(references.target(r));

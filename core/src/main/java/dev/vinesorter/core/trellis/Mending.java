@@ -2,11 +2,13 @@ package dev.vinesorter.core.trellis;
 
 import dev.vinesorter.core.graph.Components;
 import dev.vinesorter.core.graph.Digraph;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.LevelGraph;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -117,14 +119,8 @@ final class Mending {
    * Whether a type can go by itself: a file that defines a class's methods belongs to the class.
    */
   private boolean isWhole(int type) {
-    if (units.has(type, Trait.LOOSE)) {
-      for (int member : units.children(type)) {
-        if (units.simpleName(member).contains("::")) {
-          return false;
-        }
-      }
-    }
-    return true;
+    return Arrays.stream(units.children(type))
+        .noneMatch(member -> MemberNames.isApart(units, member));
   }
 
   /** Whether fewer packages run in circles when a type stands in another package. */

@@ -20,6 +20,11 @@ record Decided(
     Decision decision,
     Map<String, ExecutableElement> parts,
     boolean takesOwner) {
+  /** What the first branch became; the others have the same head. */
+  ExecutableElement first() {
+    return parts.values().iterator().next();
+  }
+
   /** The same, where a branch needs the object. */
   Decided takingOwner() {
     return new Decided(method, declared, decision, parts, true);

@@ -162,7 +162,7 @@ final class StrategyChoice {
    */
   void call(Decided one, String called, String unit) {
     Decision decision = one.decision();
-    ExecutableElement part = one.parts().values().iterator().next();
+    ExecutableElement part = one.first();
     Tree leaf = decision.path().getLeaf();
     Decision.Branch first = Strategies.branches(decision).get(0);
     int[] call = callOf(part, tree.around(first.code().begin(), first.code().end()));

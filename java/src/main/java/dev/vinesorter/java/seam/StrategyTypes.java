@@ -135,7 +135,7 @@ final class StrategyTypes {
         all.stream().anyMatch(one -> units.has(one.method(), Trait.STATIC)));
     List<Integer> gone = new ArrayList<>();
     for (Decided one : all) {
-      ExecutableElement first = one.parts().values().iterator().next();
+      ExecutableElement first = one.first();
       choice.call(one, called(one), memberName(above.simpleName(), one, first));
       one.parts()
           .values()
@@ -336,7 +336,7 @@ final class StrategyTypes {
               + "}");
       Set<TypeMirror> thrown = new LinkedHashSet<>();
       one.parts().values().forEach(part -> thrown.addAll(part.getThrownTypes()));
-      ExecutableElement first = one.parts().values().iterator().next();
+      ExecutableElement first = one.first();
       methods =
           methods
               .and(methods == Written.NONE ? in : "\n\n" + in)

@@ -344,9 +344,8 @@ final class CDeclarations implements Declarations {
   /** Adds the outermost blocks at or in a node that hold nothing but what moves. */
   private static void takeBlocks(
       Relocation move, Syntax tree, String text, int node, List<Stretch> all) {
-    boolean block = tree.is(node, "namespace_definition") || tree.is(node, "linkage_specification");
-    int body = block ? tree.child(node, "body") : -1;
-    if (body < 0 || !tree.is(body, "declaration_list")) {
+    int body = blockBody(tree, node);
+    if (body < 0) {
       boolean guard = IncludeLines.isGuard(tree, node);
       for (int child = guard ? tree.first(node) : -1; child >= 0; child = tree.next(child)) {
         takeBlocks(move, tree, text, child, all);
@@ -368,6 +367,13 @@ final class CDeclarations implements Declarations {
     }
   }
 
+  /** What a namespace or a linkage holds in braces; -1 for any other node. */
+  private static int blockBody(Syntax tree, int node) {
+    boolean block = tree.is(node, "namespace_definition") || tree.is(node, "linkage_specification");
+    int body = block ? tree.child(node, "body") : -1;
+    return body >= 0 && tree.is(body, "declaration_list") ? body : -1;
+  }
+
   /** Whether all that stands in a block moves, and something does. */
   private static boolean holdsOnlyWhatMoves(Relocation move, Syntax tree, int body) {
     boolean any = false;
@@ -375,12 +381,8 @@ final class CDeclarations implements Declarations {
       boolean brace = tree.text(child).equals("{") || tree.text(child).equals("}");
       boolean inside = move.isInside(tree.begin(child));
       if (!brace && !inside) {
-        int inner = tree.child(child, "body");
-        boolean block =
-            tree.is(child, "namespace_definition") || tree.is(child, "linkage_specification");
-        if (!block
-            || !tree.is(inner, "declaration_list")
-            || !holdsOnlyWhatMoves(move, tree, inner)) {
+        int inner = blockBody(tree, child);
+        if (inner < 0 || !holdsOnlyWhatMoves(move, tree, inner)) {
           return false;
         }
       }

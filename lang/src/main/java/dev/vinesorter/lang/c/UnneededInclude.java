@@ -116,6 +116,8 @@ final class UnneededInclude {
     Set<Integer> gone = new HashSet<>(lost);
     if (file == without) {
       gone.add(header);
+    } else if (lost.isEmpty()) {
+      return true;
     }
     for (Use use : move.outline(file).uses()) {
       Place meant = move.names().meant(file, use);
