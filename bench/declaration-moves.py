@@ -1,10 +1,11 @@
 """Seeded random moves of functions, types, variables and macros from source to source, each applied, looked at by
 other tools, and undone.
 
-usage: declaration-moves.py VINESORT py|ts|c ROOT N SEED [INCLUDE_FOLDER...]
+usage: declaration-moves.py VINESORT py|ts|js|c ROOT N SEED [INCLUDE_FOLDER...]
 Python: every source that changed is imported in a process of its own (what is not installed is stood in for), and the
 names that nothing binds are the same as before. C and C++: every source that gcc took before, it still takes, and all
-functions that objects define are defined as often as before. The root is copied first.
+functions that objects define are defined as often as before. TypeScript and JavaScript: the compiler of TypeScript says
+no more than before; for JavaScript that is about names that nothing declares and modules that are not found. The root is copied first.
 """
 import json, os, random, re, shutil, subprocess, sys, tempfile
 
@@ -59,6 +60,20 @@ def script_check(files):
         known = re.match(r"(\S+?)\(\d+,\d+\): error (TS\d+: .*)", line)
         if known and "fresh_place" not in known[2]:
             found[known[2]] = found.get(known[2], 0) + 1
+    return found
+
+
+def plain_script_check(files):
+    """Names that nothing declares, members that modules do not have, and modules that are not found."""
+    told = subprocess.run(["tsc", "--noEmit", "--skipLibCheck", "--target", "es2022", "--module", "commonjs", "--allowJs",
+                           "--checkJs", "--moduleResolution", "node", *tools.sources("js")], capture_output=True, text=True).stdout
+    found = {}
+    for line in told.splitlines():
+        known = re.match(r"(\S+?)\(\d+,\d+\): error (TS(?:1\d\d\d|2304|2305|2306|2307|2339|2448|2451|2551|2552|2614): .*)", line)
+        if known:
+            # A module's own path stands in what is said of its members.
+            said = re.sub(r'typeof import\(".*?"\)', "typeof import", known[2])
+            found[said] = found.get(said, 0) + 1
     return found
 
 
@@ -127,7 +142,7 @@ def along(unit):
     return sorted(group)
 
 
-check = {"py": python_check, "c": c_check, "ts": script_check}[language]
+check = {"py": python_check, "c": c_check, "ts": script_check, "js": plain_script_check}[language]
 texts = tree()
 before = check(sources) if language != "py" else {}
 if language == "c":
@@ -166,9 +181,9 @@ for _ in range(int(count)):
     changed = [one for one in after if after[one] != texts.get(one)]
     if os.environ.get("DIFFS"):
         for one in changed:
-            with open("/tmp/old", "wb") as file:
+            with open(plan + ".old", "wb") as file:
                 file.write(texts.get(one, b""))
-            subprocess.run(["diff", "-u", "/tmp/old", one])
+            subprocess.run(["diff", "-u", plan + ".old", one])
     found = check(changed)
     subprocess.run([vinesort, "undo"], capture_output=True, check=True)
     restored += tree() == texts

@@ -7,7 +7,7 @@ usage: imports.py VINESORT py|ts|c|rb ROOT [INCLUDE_FOLDER...]
 import ast, csv, io, os, re, subprocess, sys
 
 ENDS = {"py": (".py",), "rb": (".rb",), "ts": (".ts", ".tsx", ".js", ".jsx", ".mjs", ".cjs"),
-        "c": (".c", ".h", ".cc", ".cpp", ".cxx", ".hpp")}
+        "js": (".js", ".cjs"), "c": (".c", ".h", ".cc", ".cpp", ".cxx", ".hpp")}
 
 
 def sources(language):

@@ -35,6 +35,7 @@ public final class Relocation {
   private final Set<Integer> moved;
   private final Step step;
   private final List<Declarations.Stretch> stretches = new ArrayList<>();
+  private final List<Declarations.Stretch> withdrawn = new ArrayList<>();
   private final Map<String, TextEdits> edits = new TreeMap<>();
   private final Map<Integer, Syntax> trees = new HashMap<>();
   private final List<Reason> reasons = new ArrayList<>();
@@ -107,6 +108,11 @@ public final class Relocation {
   /** Where what moves stands now, in order. */
   public List<Declarations.Stretch> stretches() {
     return stretches;
+  }
+
+  /** Whole lines that go from the old source beside what moves, since they speak of nothing else. */
+  public List<Declarations.Stretch> withdrawn() {
+    return withdrawn;
   }
 
   /** Something goes along, since it is part of what moves. */

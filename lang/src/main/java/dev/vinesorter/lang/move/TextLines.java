@@ -2,6 +2,8 @@ package dev.vinesorter.lang.move;
 
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 
@@ -48,7 +50,10 @@ public final class TextLines {
    * before it.
    */
   public static void remove(Relocation move) {
-    remove(move, move.stretches());
+    List<Declarations.Stretch> all = new ArrayList<>(move.stretches());
+    all.addAll(move.withdrawn());
+    all.sort(Comparator.comparingInt(Declarations.Stretch::begin));
+    remove(move, all);
   }
 
   /** The same with whole lines, in order, in the place of what moves. */

@@ -146,8 +146,12 @@ public final class Names {
       return Place.foreign(from.folder() + "." + one.name());
     }
     Place taken = member(from, one.name(), depth + 1);
+    if (taken == null && !one.name().equals("default")) {
+      // A name of an object that a module gives as a whole is a part of that.
+      return given(from);
+    }
     // What a module gives as a whole may be all that it has.
-    return taken == null && one.name().equals("default") ? from : taken;
+    return taken == null ? from : taken;
   }
 
   /** What a use means; null where nothing of ours, or nobody can tell. */
@@ -199,7 +203,18 @@ public final class Names {
       }
       at = inside;
     }
-    return at != null ? at : unknown(file, use, null);
+    Place whole = at != null && isMade(use.kind()) ? given(at) : null;
+    return whole != null ? whole : at != null ? at : unknown(file, use, null);
+  }
+
+  private static boolean isMade(Kind kind) {
+    return kind == Kind.CALLS || isOfType(kind) && kind != Kind.REFERS;
+  }
+
+  /** The one thing that a source gives; null where it gives none, or is another thing. */
+  private Place given(Place source) {
+    boolean whole = rules.givesWhole() && source.file() >= 0 && source.decl() == 0;
+    return whole ? inFile(source.file(), "default", 1) : null;
   }
 
   private static boolean isOfType(Kind kind) {
@@ -670,6 +685,8 @@ public final class Names {
         if (found == null) {
           found = rules.inFolder(project, path, name);
         }
+        Place given = found == null ? given(of) : null;
+        found = given == null || given.equals(of) ? found : member(given, name, depth + 1);
       }
       case SPACE -> found = inSpace(asking, space(of.file(), of.decl()), name);
       case TYPE -> {

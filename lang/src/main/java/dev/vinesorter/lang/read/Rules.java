@@ -47,6 +47,11 @@ public interface Rules {
     return "";
   }
 
+  /** Whether a source that is taken as a whole stands for the one thing that it gives. */
+  default boolean givesWhole() {
+    return false;
+  }
+
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
 

@@ -8,6 +8,7 @@ import dev.vinesorter.lang.move.Moves;
 import dev.vinesorter.lang.move.NamedImports;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.move.TextLines;
+import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
@@ -17,6 +18,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 
 /** Moves functions, classes, types and constants of JavaScript and TypeScript between modules. */
 final class ScriptDeclarations extends NamedImports {
@@ -50,6 +52,15 @@ final class ScriptDeclarations extends NamedImports {
   private final Parser parser;
   private final ScriptImportSyntax imports;
 
+  /** What the new source gives by a list or an assignment, where sources do so, in one move. */
+  private final Set<String> given = new TreeSet<>();
+
+  /** What the old source comes to give in that way. */
+  private final Set<String> givenHere = new TreeSet<>();
+
+  /** What says so in the old source, and goes. */
+  private final Set<Integer> gone = new TreeSet<>();
+
   /** Makes the tree of a source. */
   interface Parser {
     Syntax parse(String path, String text);
@@ -82,6 +93,9 @@ final class ScriptDeclarations extends NamedImports {
   @Override
   public boolean mindsCircles(Relocation move) {
     Syntax tree = move.tree(move.from());
+    if (CommonModules.isCommon(tree)) {
+      return true;
+    }
     for (int decl : move.moved()) {
       int node = declared(tree, statement(tree, move.old().decls().get(decl).nameAt()));
       String kind = tree.kind(node);
@@ -125,7 +139,8 @@ final class ScriptDeclarations extends NamedImports {
     int node = statement(tree, at);
     int inner = declared(tree, node);
     boolean isDefault = tree.childOf(node, "default") >= 0;
-    if (!DECLARING.contains(tree.kind(inner)) || isDefault) {
+    boolean given = isGivenAtOnce(tree, node, move.name(decl));
+    if (!given && !DECLARING.contains(tree.kind(inner)) || isDefault) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET,
           "'" + move.name(decl) + "' is not declared by a statement of its own.",
@@ -200,12 +215,31 @@ final class ScriptDeclarations extends NamedImports {
 
   private static boolean isExportedHere(Relocation move, int decl) {
     Syntax tree = move.tree(move.from());
-    return tree.is(statement(tree, move.old().decls().get(decl).nameAt()), "export_statement");
+    int statement = statement(tree, move.old().decls().get(decl).nameAt());
+    return tree.is(statement, "export_statement") || isGivenHere(move, decl);
+  }
+
+  private static boolean isGivenHere(Relocation move, int decl) {
+    Syntax tree = move.tree(move.from());
+    int statement = statement(tree, move.old().decls().get(decl).nameAt());
+    return isGivenAtOnce(tree, statement, move.name(decl));
+  }
+
+  /** Whether a statement is {@code exports.name = function …}, which declares and gives in one. */
+  private static boolean isGivenAtOnce(Syntax tree, int statement, String name) {
+    int assignment = CommonModules.given(tree, statement);
+    int member = CommonModules.memberGiven(tree, assignment);
+    int right = member < 0 ? -1 : tree.child(assignment, "right");
+    return right >= 0 && !tree.is(right, "identifier") && tree.text(member).equals(name);
   }
 
   /** The element of a list of exports that names a declaration of the same source; -1 for none. */
   private static int listed(Relocation move, int decl) {
     Syntax tree = move.tree(move.from());
+    if (CommonModules.isCommon(tree)) {
+      List<Integer> giving = CommonModules.giving(tree, move.name(decl));
+      return giving.isEmpty() ? -1 : giving.get(0);
+    }
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
       boolean own = tree.is(child, "export_statement") && tree.child(child, "source") < 0;
       int clause = own ? tree.childOf(child, "export_clause") : -1;
@@ -235,24 +269,41 @@ final class ScriptDeclarations extends NamedImports {
           at);
     }
     Syntax tree = move.tree(move.from());
-    move.edits(move.from()).insert(tree.begin(statement(tree, at)), "export ");
+    if (!CommonModules.isCommon(tree)) {
+      move.edits(move.from()).insert(tree.begin(statement(tree, at)), "export ");
+    } else if (isMoved) {
+      given.add(move.name(decl));
+    } else {
+      givenHere.add(move.name(decl));
+    }
   }
 
   /** What a list exports is exported where it is declared once it moved. */
-  private static void unlist(Relocation move, int decl) throws CannotMoveException {
+  private void unlist(Relocation move, int decl) throws CannotMoveException {
     Syntax tree = move.tree(move.from());
     int element = listed(move, decl);
-    boolean isDefault =
+    boolean common = CommonModules.isCommon(tree);
+    boolean isOther =
         move.old().imports().stream()
             .anyMatch(
-                one -> one.level() == Import.OTHER_NAME && one.name().equals(move.name(decl)));
-    if (isDefault) {
+                one ->
+                    one.level() == Import.OTHER_NAME
+                        && one.name().equals(move.name(decl))
+                        && (!common || one.alias().equals("default")));
+    if (isOther) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET,
           "'" + move.name(decl) + "' is exported under another name.",
           move.old().decls().get(decl).nameAt());
     }
     if (element < 0) {
+      return;
+    }
+    if (common) {
+      for (int one : CommonModules.giving(tree, move.name(decl))) {
+        given.add(CommonModules.asElement(tree, one));
+        gone.add(one);
+      }
       return;
     }
     int clause = tree.around(element);
@@ -280,22 +331,29 @@ final class ScriptDeclarations extends NamedImports {
 
   @Override
   protected void guard(Relocation move) throws CannotMoveException {
+    given.clear();
+    givenHere.clear();
+    gone.clear();
     Syntax tree = move.tree(move.from());
+    boolean common = CommonModules.isCommon(tree);
+    if (common) {
+      new CommonObstacles(move).check();
+    }
     for (int node = 0; node < tree.size(); node++) {
       boolean own = tree.is(node, "identifier") && OF_MODULE.contains(tree.text(node));
       boolean inside = move.isInside(tree.begin(node));
       boolean meta = tree.is(node, "meta_property") && tree.text(node).equals("import.meta");
-      boolean common = own && !tree.text(node).startsWith("__");
-      if (own && (inside || common) || meta && inside) {
+      boolean gives = own && !tree.text(node).startsWith("__");
+      if (own && !gives && inside || gives && !common || meta && inside) {
         throw new CannotMoveException(
-            common ? RefusalCode.NOT_YET : RefusalCode.OTHER_MEANING,
-            common
-                ? "The source gives its names by 'module.exports'; so far only exported"
-                    + " declarations move."
+            gives ? RefusalCode.NOT_YET : RefusalCode.OTHER_MEANING,
+            gives
+                ? "The source exports, and gives names by 'module.exports', too; so far not both."
                 : "'" + tree.text(node) + "' says something of the module that it stands in.",
             tree.begin(node));
       }
     }
+    ownParts(move);
     for (Use use : move.inside()) {
       Place meant = use.kind() == Kind.WRITES ? move.names().meant(move.from(), use) : null;
       boolean ours = meant != null && meant.file() == move.from() && !move.isMoved(meant.decl());
@@ -313,6 +371,23 @@ final class ScriptDeclarations extends NamedImports {
     for (int decl : move.moved()) {
       if (isVariable(move, decl)) {
         keepsValue(move, decl);
+      }
+    }
+  }
+
+  /** Refuses where a part of what moves is declared apart from it, and would stay. */
+  private static void ownParts(Relocation move) throws CannotMoveException {
+    for (Decl part : move.old().decls()) {
+      boolean stays = part.around() > 0 && !move.isInside(part.nameAt());
+      if (stays && move.isMoved(part.around())) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'"
+                + part.name()
+                + "' of '"
+                + move.name(part.around())
+                + "' is declared apart from it; so far both do not go.",
+            part.nameAt());
       }
     }
   }
@@ -347,6 +422,9 @@ final class ScriptDeclarations extends NamedImports {
   protected void followMore(Relocation move) throws CannotMoveException {
     for (int decl : move.moved()) {
       unlist(move, decl);
+    }
+    if (CommonModules.isCommon(move.tree(move.from()))) {
+      new CommonExports(move, move.from(), gone).give(givenHere);
     }
   }
 
@@ -393,12 +471,18 @@ final class ScriptDeclarations extends NamedImports {
     String end = move.lineEnd(move.from());
     Syntax old = move.tree(move.from());
     StringBuilder text = new StringBuilder(TextLines.licence(move));
+    int strict = CommonModules.strict(old);
+    if (strict >= 0) {
+      text.append(old.text(strict)).append(end).append(end);
+    }
     int begun = text.length();
-    names.forEach(
-        (from, list) -> text.append(imports.statement(old, from, list, false, -1)).append(end));
-    late.forEach(
-        (from, list) -> text.append(imports.statement(old, from, list, true, -1)).append(end));
-    move.fresh(text + (text.length() > begun ? end : "") + TextLines.joined(parts, end));
+    text.append(imports.statements(old, names, late, end));
+    text.append(text.length() > begun ? end : "").append(TextLines.joined(parts, end));
+    if (!given.isEmpty()) {
+      boolean list = CommonModules.list(old) >= 0 && move.moved().stream().noneMatch(one -> isGivenHere(move, one));
+      text.append(end).append(CommonExports.statement(old, given, list, end)).append(end);
+    }
+    move.fresh(text.toString());
   }
 
   /** Puts what moves behind the rest, or before what needs it when the module is loaded. */
@@ -408,8 +492,13 @@ final class ScriptDeclarations extends NamedImports {
     String all = TextLines.joined(parts, end);
     Syntax tree = move.tree(move.toFile());
     String text = tree.text();
+    boolean common = CommonModules.isCommon(tree);
+    int whole = common ? CommonModules.whole(tree) : -1;
+    if (common) {
+      new CommonExports(move, move.toFile(), Set.of()).give(given);
+    }
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
-      if (needsAtOnce(move, child)) {
+      if (child == whole || needsAtOnce(move, child)) {
         int at = TextLines.heading(tree, child, TextLines.begin(text, tree.begin(child)));
         move.edits(move.toFile()).insert(at, all + end);
         return;

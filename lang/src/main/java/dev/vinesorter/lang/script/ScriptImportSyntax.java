@@ -15,7 +15,7 @@ final class ScriptImportSyntax implements ImportSyntax {
   @Override
   public int statement(Syntax tree, int at) {
     int node = tree.innermost(at);
-    while (node > 0 && !isFrom(tree, node)) {
+    while (node > 0 && !isFrom(tree, node) && !CommonModules.loads(tree, node)) {
       node = tree.around(node);
     }
     return node > 0 ? node : -1;
@@ -35,6 +35,10 @@ final class ScriptImportSyntax implements ImportSyntax {
 
   @Override
   public List<Integer> elements(Syntax tree, int statement) {
+    int declarator = CommonModules.declarator(tree, statement);
+    if (declarator >= 0) {
+      return elementsLoaded(tree, declarator);
+    }
     List<Integer> elements = new ArrayList<>();
     int list = list(tree, statement);
     for (int child = list < 0 ? -1 : tree.first(list); child >= 0; child = tree.next(child)) {
@@ -45,8 +49,38 @@ final class ScriptImportSyntax implements ImportSyntax {
     return elements;
   }
 
+  /** The names that a variable, or a pattern of such, takes of a module that is loaded. */
+  private static List<Integer> elementsLoaded(Syntax tree, int declarator) {
+    int name = tree.child(declarator, "name");
+    int member = CommonModules.memberTaken(tree, declarator);
+    if (tree.is(name, "identifier")) {
+      boolean same = member >= 0 && tree.text(member).equals(tree.text(name));
+      return same ? List.of(member) : List.of();
+    }
+    List<Integer> elements = new ArrayList<>();
+    for (int child = tree.first(name); child >= 0; child = tree.next(child)) {
+      if (isPlainElement(tree, child)) {
+        elements.add(child);
+      }
+    }
+    return member < 0 ? elements : List.of();
+  }
+
+  private static boolean isPlainElement(Syntax tree, int node) {
+    return tree.is(node, "shorthand_property_identifier_pattern") || tree.is(node, "pair_pattern");
+  }
+
   @Override
   public boolean isOnlyNames(Syntax tree, int statement) {
+    int declarator = CommonModules.declarator(tree, statement);
+    if (declarator >= 0) {
+      int name = tree.child(declarator, "name");
+      boolean all = tree.is(name, "object_pattern") || !elements(tree, statement).isEmpty();
+      for (int child = tree.first(name); child >= 0; child = tree.next(child)) {
+        all &= isPlainElement(tree, child) || tree.kind(child).length() == 1;
+      }
+      return all;
+    }
     int clause = tree.childOf(statement, "import_clause");
     if (clause < 0) {
       return true;
@@ -61,7 +95,10 @@ final class ScriptImportSyntax implements ImportSyntax {
 
   @Override
   public int source(Syntax tree, int statement) {
-    return tree.child(statement, "source");
+    int declarator = CommonModules.declarator(tree, statement);
+    return declarator >= 0
+        ? CommonModules.loaded(tree, CommonModules.call(tree, declarator))
+        : tree.child(statement, "source");
   }
 
   @Override
@@ -91,6 +128,10 @@ final class ScriptImportSyntax implements ImportSyntax {
       return specifier;
     }
     int manner = like >= 0 ? like : first(tree);
+    int declarator = manner < 0 ? -1 : CommonModules.declarator(tree, manner);
+    if (declarator >= 0 || manner < 0 && CommonModules.isCommon(tree)) {
+      return loading(tree, manner, taken(tree, elements), specifier, "");
+    }
     boolean export = like >= 0 && tree.is(like, "export_statement");
     String names =
         String.join(", ", elements.stream().sorted(String::compareToIgnoreCase).toList());
@@ -106,6 +147,31 @@ final class ScriptImportSyntax implements ImportSyntax {
         + quoted(tree, specifier, manner);
   }
 
+  /** A pattern that takes names, with the space that the source leaves in such. */
+  private static String taken(Syntax tree, List<String> elements) {
+    String names =
+        String.join(", ", elements.stream().sorted(String::compareToIgnoreCase).toList());
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      int declarator = CommonModules.declarator(tree, child);
+      String pattern = declarator < 0 ? "" : tree.text(tree.child(declarator, "name"));
+      if (pattern.startsWith("{") && pattern.length() > 2 && !pattern.startsWith("{\n")) {
+        return pattern.startsWith("{ ") ? "{ " + names + " }" : "{" + names + "}";
+      }
+    }
+    return "{ " + names + " }";
+  }
+
+  /** A statement that loads a module, in the manner of another one. */
+  private static String loading(
+      Syntax tree, int manner, String name, String specifier, String member) {
+    String word = manner < 0 ? "const" : tree.text(manner).split("\\s", 2)[0];
+    String shown = manner < 0 ? tree.text() : tree.text(manner);
+    String quote = shown.indexOf('\'') >= 0 ? "'" : "\"";
+    boolean ends = manner < 0 ? shown.stripTrailing().endsWith(";") : shown.endsWith(";");
+    String load = "require(" + quote + specifier + quote + ")" + member;
+    return word + " " + name + " = " + load + (ends ? ";" : "");
+  }
+
   /** A specifier in quotes with the end of a statement, in the manner of another statement. */
   private static String quoted(Syntax tree, String specifier, int manner) {
     String shown = manner < 0 ? "'';" : tree.text(manner);
@@ -115,17 +181,24 @@ final class ScriptImportSyntax implements ImportSyntax {
 
   /** The first statement of a source that takes something from another; -1 for none. */
   static int first(Syntax tree) {
+    int loads = -1;
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
       if (isFrom(tree, child)) {
         return child;
       }
+      loads = loads < 0 && CommonModules.loads(tree, child) ? child : loads;
     }
-    return -1;
+    return loads;
   }
 
   @Override
   public String alone(Syntax tree, int statement, Import one, String specifier) {
     boolean whole = one.name().isEmpty();
+    int declarator = CommonModules.declarator(tree, statement);
+    if (declarator >= 0) {
+      String member = whole ? "" : "." + one.name();
+      return loading(tree, statement, one.alias(), specifier, member);
+    }
     return "import "
         + (tree.childOf(statement, "type") >= 0 ? "type " : "")
         + (whole ? "* as " : "")
@@ -151,19 +224,47 @@ final class ScriptImportSyntax implements ImportSyntax {
     String end = move.lineEnd(file);
     int last = -1;
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
-      last = tree.is(child, "import_statement") ? child : last;
+      boolean brings = tree.is(child, "import_statement") || CommonModules.loads(tree, child);
+      last = brings ? child : last;
     }
     // A source without imports takes its manner from the one that things leave.
     Syntax manner = last >= 0 ? tree : move.tree(move.from());
-    StringBuilder lines = new StringBuilder();
-    names.forEach(
-        (from, list) -> lines.append(statement(manner, from, list, false, -1)).append(end));
-    late.forEach((from, list) -> lines.append(statement(manner, from, list, true, -1)).append(end));
+    String lines = statements(manner, names, late, end);
     if (last >= 0) {
-      edits.insert(TextLines.next(text, tree.end(last)), lines.toString());
+      int at = TextLines.next(text, tree.end(last));
+      boolean leaves =
+          file == move.from() && move.stretches().stream().anyMatch(one -> one.begin() == at);
+      if (leaves) {
+        // What stands right behind goes away, and must not take the lines along.
+        int before = at - (text.startsWith(end, at - end.length()) ? end.length() : 0);
+        edits.insert(before, end + lines.substring(0, lines.length() - end.length()));
+      } else {
+        edits.insert(at, lines);
+      }
     } else {
       edits.insert(head(tree), lines + end);
     }
+  }
+
+  /** Statements with their ends of line: what libraries have first, then what sources have. */
+  String statements(
+      Syntax manner, Map<String, List<String>> names, Map<String, List<String>> late, String end) {
+    StringBuilder lines = new StringBuilder();
+    for (boolean own : new boolean[] {false, true}) {
+      names.forEach(
+          (from, list) -> {
+            if (isOwn(from) == own) {
+              lines.append(statement(manner, from, list, false, -1)).append(end);
+            }
+          });
+    }
+    late.forEach((from, list) -> lines.append(statement(manner, from, list, true, -1)).append(end));
+    return lines.toString();
+  }
+
+  /** Whether a specifier, or a whole statement, names a source by its path. */
+  private static boolean isOwn(String from) {
+    return from.startsWith(".") || from.contains("'.") || from.contains("\".");
   }
 
   /** Where the first statement comes: behind the comment that heads a source, and directives. */

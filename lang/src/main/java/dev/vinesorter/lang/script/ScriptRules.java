@@ -121,6 +121,11 @@ final class ScriptRules implements Rules {
   }
 
   @Override
+  public boolean givesWhole() {
+    return true;
+  }
+
+  @Override
   public boolean seesMembers() {
     return false;
   }

@@ -10,6 +10,7 @@ import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Scan;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -38,6 +39,12 @@ final class ScriptScan extends Scan {
   /** The class that is open; -1 for none. */
   private int type = -1;
 
+  /** The variables that hold all that the module gives. */
+  private final Set<String> wholes = new HashSet<>();
+
+  /** The functions that get methods apart, by {@code Name.prototype.method = …}. */
+  private final Set<String> constructors = new HashSet<>();
+
   private ScriptScan(String path, Syntax tree) {
     super(path, tree, DECISIONS);
   }
@@ -49,6 +56,7 @@ final class ScriptScan extends Scan {
     String name =
         file.substring(0, file.indexOf('.', 1) < 0 ? file.length() : file.indexOf('.', 1));
     scan.openFile(name, More.NONE);
+    scan.findConstructors();
     scan.hoist(0);
     scan.inside(0);
     return scan.outline;
@@ -71,8 +79,13 @@ final class ScriptScan extends Scan {
     switch (kind) {
       case "import_statement" -> imports(node);
       case "export_statement" -> exports(node);
-      case "function_declaration", "generator_function_declaration", "function_signature" ->
+      case "function_declaration", "generator_function_declaration", "function_signature" -> {
+        if (open == 0 && constructors.contains(tree.text(tree.child(node, "name")))) {
+          constructor(node);
+        } else {
           function(node, tree.child(node, "name"), node);
+        }
+      }
       case "method_definition", "method_signature", "abstract_method_signature" ->
           function(node, tree.child(node, "name"), node);
       case "field_definition", "public_field_definition", "property_signature" -> field(node);
@@ -139,6 +152,30 @@ final class ScriptScan extends Scan {
       case "decorator" -> decorator(node);
       default -> inside(node);
     }
+  }
+
+  private void findConstructors() {
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      int assignment = tree.is(child, "expression_statement") ? tree.first(child) : -1;
+      boolean assigns = tree.is(assignment, "assignment_expression");
+      int owner = assigns ? prototypeOf(tree.child(assignment, "left")) : -1;
+      if (owner >= 0 && FUNCTIONS.contains(tree.kind(tree.child(assignment, "right")))) {
+        constructors.add(tree.text(owner));
+      }
+    }
+  }
+
+  /** A function that makes objects is a type, with itself as its constructor. */
+  private void constructor(int node) {
+    int made = named(Sort.TYPE, node, tree.child(node, "name"), 0, "");
+    int before = type;
+    within(
+        made,
+        () -> {
+          type = made;
+          body(made, node);
+        });
+    type = before;
   }
 
   /** Functions and variables of a block are seen in all of it. */
@@ -269,32 +306,47 @@ final class ScriptScan extends Scan {
 
   /** Whether a call loads a module. */
   private boolean isRequire(int node) {
-    int called = tree.child(node, "function");
-    boolean loads =
-        tree.is(called, "identifier") && tree.text(called).equals("require")
-            || tree.is(called, "import");
-    int source = loads ? tree.childOf(tree.child(node, "arguments"), "string") : -1;
+    int source = CommonModules.loaded(tree, node);
     if (source < 0) {
       return false;
     }
     int holder = tree.around(node);
-    int name = tree.is(holder, "variable_declarator") ? tree.child(holder, "name") : -1;
+    int member = tree.is(holder, "member_expression") ? tree.child(holder, "property") : -1;
+    int around = member < 0 ? holder : tree.around(holder);
+    int name = tree.is(around, "variable_declarator") ? tree.child(around, "name") : -1;
     if (tree.is(name, "identifier")) {
-      brings(source, "", tree.text(name), -2);
-    } else if (tree.is(name, "object_pattern")) {
-      for (int child = tree.first(name); child >= 0; child = tree.next(child)) {
-        if (tree.is(child, "shorthand_property_identifier_pattern")) {
-          brings(source, tree.text(child), tree.text(child), tree.begin(child));
-        } else if (tree.is(child, "pair_pattern")) {
-          int key = tree.child(child, "key");
-          int value = tree.child(child, "value");
-          brings(source, tree.text(key), tree.text(value), tree.begin(key));
-        }
-      }
+      String taken = member < 0 ? "" : tree.text(member);
+      brings(source, taken, tree.text(name), member < 0 ? -2 : tree.begin(member));
+    } else if (tree.is(name, "object_pattern") && member < 0) {
+      patterns(source, name);
+    } else if (handsOnAll(holder)) {
+      brings(source, "*", "", -2);
     } else {
       brings(source, "", "", -2);
     }
     return true;
+  }
+
+  /** The names that a pattern takes of a module. */
+  private void patterns(int source, int pattern) {
+    for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
+      if (tree.is(child, "shorthand_property_identifier_pattern")) {
+        brings(source, tree.text(child), tree.text(child), tree.begin(child));
+      } else if (tree.is(child, "pair_pattern")) {
+        int key = tree.child(child, "key");
+        int value = tree.child(child, "value");
+        brings(source, tree.text(key), tree.text(value), tree.begin(key));
+      }
+    }
+  }
+
+  /** Whether what is loaded in a node is given to others as it is, or all that is in it. */
+  private boolean handsOnAll(int node) {
+    int object = tree.is(node, "spread_element") ? tree.around(node) : -1;
+    int assignment = object < 0 ? node : tree.is(object, "object") ? tree.around(object) : -1;
+    return open == 0
+        && tree.is(assignment, "assignment_expression")
+        && CommonModules.isExports(tree, tree.child(assignment, "left"));
   }
 
   // ---- declarations
@@ -481,11 +533,14 @@ final class ScriptScan extends Scan {
     int value = tree.child(node, "value");
     int annotation = tree.child(node, "type");
     boolean top = open == 0 || outline.decls().get(open).sort() == Sort.TYPE;
-    boolean loads = tree.is(value, "call_expression") && isRequire(value);
-    if (loads) {
+    int loaded = CommonModules.call(tree, node);
+    if (loaded >= 0 && isRequire(loaded)) {
       return;
     }
     if (top && tree.is(name, "identifier")) {
+      if (open == 0) {
+        findWhole(name, value);
+      }
       if (value >= 0 && FUNCTIONS.contains(tree.kind(value))) {
         function(value, name, node);
         return;
@@ -511,27 +566,39 @@ final class ScriptScan extends Scan {
     visit(value);
   }
 
+  /** What stands in brackets, or a node itself. */
+  private int unwrapped(int node) {
+    int at = node;
+    while (tree.is(at, "parenthesized_expression") && tree.first(at) >= 0) {
+      int inner = tree.first(at);
+      at = tree.is(inner, "(") ? tree.next(inner) : inner;
+    }
+    return at;
+  }
+
+  /** Takes a variable for all that the module gives, where it holds that. */
+  private void findWhole(int name, int value) {
+    int at = unwrapped(value);
+    boolean whole = CommonModules.isExports(tree, at);
+    while (tree.is(at, "assignment_expression")) {
+      whole |= CommonModules.isExports(tree, tree.child(at, "left"));
+      at = unwrapped(tree.child(at, "right"));
+    }
+    if (whole) {
+      wholes.add(tree.text(name));
+      boolean other = tree.is(at, "identifier") && !CommonModules.isExports(tree, at);
+      alias(tree.text(other ? at : name), "default", name);
+    }
+  }
+
   private void assignment(int node) {
     int left = tree.child(node, "left");
     int right = tree.child(node, "right");
-    String text = tree.text(left);
-    boolean exports = text.startsWith("exports.") || text.startsWith("module.exports.");
     int property = tree.is(left, "member_expression") ? tree.child(left, "property") : -1;
-    if (text.equals("module.exports") && tree.is(right, "identifier")) {
-      alias(tree.text(right), "default", right);
-    } else if (exports
-        && open == 0
-        && property >= 0
-        && text.chars().filter(c -> c == '.').count() < 3) {
-      if (right >= 0 && FUNCTIONS.contains(tree.kind(right))) {
-        function(right, property, node);
-        return;
-      }
-      boolean same = tree.is(right, "identifier") && tree.text(right).equals(tree.text(property));
-      if (!same && outline.find(0, tree.text(property)) < 0) {
-        named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
-      }
-    } else if (type >= 0
+    if (open == 0 && (given(node, left, right) || ofPrototype(node, left, right))) {
+      return;
+    }
+    if (type >= 0
         && tree.is(left, "member_expression")
         && tree.is(tree.child(left, "object"), "this")
         && outline.find(type, tree.text(property)) < 0) {
@@ -541,10 +608,117 @@ final class ScriptScan extends Scan {
       open = before;
     } else if (tree.is(left, "array_pattern") || tree.is(left, "object_pattern")) {
       targets(left);
-    } else {
+    } else if (!CommonModules.isExports(tree, left)) {
       expression(left, Kind.WRITES);
     }
     visit(right);
+  }
+
+  /** What the module gives to others; whether all of the assignment was looked at. */
+  private boolean given(int node, int left, int right) {
+    if (CommonModules.isExports(tree, left)) {
+      whole(right);
+      return true;
+    }
+    int object = tree.is(left, "member_expression") ? tree.child(left, "object") : -1;
+    boolean ofModule = CommonModules.isExports(tree, object);
+    boolean ofWhole = tree.is(object, "identifier") && wholes.contains(tree.text(object));
+    if (!ofModule && !ofWhole) {
+      return false;
+    }
+    int property = tree.child(left, "property");
+    String name = tree.text(property);
+    if (FUNCTIONS.contains(tree.kind(right))) {
+      function(right, property, node);
+      return true;
+    }
+    if (tree.is(right, "class")) {
+      type(right, property);
+      return true;
+    }
+    boolean same = tree.is(right, "identifier") && tree.text(right).equals(name);
+    if (tree.is(right, "identifier")) {
+      if (!same) {
+        alias(tree.text(right), name, right);
+      }
+      return true;
+    }
+    if (outline.find(0, name) < 0) {
+      int made = named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
+      within(made, () -> visit(right));
+      return true;
+    }
+    visit(right);
+    return true;
+  }
+
+  /** All that the module gives, as one value. To give a name is no use of it. */
+  private void whole(int value) {
+    if (tree.is(value, "identifier")) {
+      alias(tree.text(value), "default", value);
+      return;
+    } else if (tree.is(value, "assignment_expression")) {
+      assignment(value);
+      return;
+    } else if (tree.is(value, "object")) {
+      for (int child : CommonModules.elements(tree, value)) {
+        element(child);
+      }
+      return;
+    } else if (value >= 0 && CLASSES.contains(tree.kind(value)) && tree.child(value, "name") >= 0) {
+      int name = tree.child(value, "name");
+      alias(tree.text(name), "default", name);
+      type(value, name);
+      return;
+    }
+    visit(value);
+  }
+
+  /** One of the things that a module gives by a list. */
+  private void element(int node) {
+    int key = tree.child(node, "key");
+    int value = tree.child(node, "value");
+    boolean plain = tree.is(key, "property_identifier");
+    if (tree.is(node, "pair") && plain && FUNCTIONS.contains(tree.kind(value))) {
+      function(value, key, node);
+      return;
+    }
+    if (tree.is(node, "pair") && plain && tree.is(value, "identifier")) {
+      if (!tree.text(value).equals(tree.text(key))) {
+        alias(tree.text(value), tree.text(key), value);
+      }
+    } else if (!tree.is(node, "shorthand_property_identifier")) {
+      visit(node);
+    }
+  }
+
+  /** A method that a constructor function gets apart; whether it was one. */
+  private boolean ofPrototype(int node, int left, int right) {
+    int owner = prototypeOf(left);
+    int decl = owner < 0 ? -1 : outline.find(0, tree.text(owner));
+    boolean known = decl > 0 && outline.decls().get(decl).sort() == Sort.TYPE;
+    if (!known || !FUNCTIONS.contains(tree.kind(right))) {
+      return false;
+    }
+    int before = type;
+    int around = open;
+    expression(owner, Kind.THROUGH);
+    open = decl;
+    type = decl;
+    function(right, tree.child(left, "property"), node);
+    open = around;
+    type = before;
+    return true;
+  }
+
+  /** The name before {@code .prototype.member}; -1 for another node. */
+  private int prototypeOf(int left) {
+    int object = tree.is(left, "member_expression") ? tree.child(left, "object") : -1;
+    boolean prototype =
+        tree.is(object, "member_expression")
+            && tree.text(tree.child(object, "property")).equals("prototype");
+    int owner = prototype ? tree.child(object, "object") : -1;
+    return tree.is(owner, "identifier") ? owner : -1;
   }
 
   /** What gets values where several are taken out of one. */
@@ -677,6 +851,11 @@ final class ScriptScan extends Scan {
       at = tree.child(at, "object");
     }
     Root root = Root.UNKNOWN;
+    if (CommonModules.isExports(tree, object)) {
+      // What the module gives by a name is what it declares by that name.
+      use(kind, Root.NAME, List.of(tree.text(property)), tree.begin(property), tree.end(property));
+      return;
+    }
     if (tree.is(at, "this")) {
       root = Root.SELF;
     } else if (tree.is(at, "super")) {
