@@ -197,7 +197,8 @@ final class DeclarationMoves {
             (path, edits) -> {
               if (!edits.isEmpty()) {
                 SourceText text = edited.text(path);
-                edited.put(path, text.with(edits.apply(text.text())));
+                String now = edits.apply(text.text());
+                edited.put(path, text.with(now.isBlank() ? "" : now));
               }
             });
     withoutEmpty(move, edited);

@@ -6,6 +6,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -38,6 +39,9 @@ final class ImportStatements {
   private final Map<Integer, List<Added>> instead = new TreeMap<>();
 
   private final List<Added> added = new ArrayList<>();
+
+  /** Lines that go, each by its first char and one past its last. */
+  private final List<int[]> lines = new ArrayList<>();
 
   ImportStatements(Relocation move, int file, ImportSyntax language) {
     this.move = move;
@@ -158,6 +162,7 @@ final class ImportStatements {
       removeStatement(edits, statement);
     }
     newOnes(edits);
+    removeLines(edits);
   }
 
   private static Map<String, List<String>> bySource(List<Added> names) {
@@ -250,7 +255,14 @@ final class ImportStatements {
             && isNothing(text.substring(tree.end(statement), end));
     int block = tree.around(statement);
     boolean only = block > 0 && tree.first(block) == statement && tree.next(statement) < 0;
-    if (only && language.scope(tree, statement) == Scope.TYPES && alone) {
+    boolean refilled =
+        added.stream().anyMatch(Added::late) || instead.containsKey(statement);
+    boolean types = language.scope(tree, statement) == Scope.TYPES && alone;
+    if (only && types && refilled) {
+      lines.add(new int[] {begin, end});
+      return;
+    }
+    if (only && types) {
       int condition = tree.around(block);
       int past = TextLines.next(text, tree.end(condition));
       if (past < text.length() && text.substring(past, TextLines.next(text, past)).isBlank()) {
@@ -268,12 +280,52 @@ final class ImportStatements {
           tree.end(statement));
       throw new CannotMoveException(RefusalCode.NOT_YET, "An import cannot go.", 0);
     }
-    edits.remove(begin, end);
+    lines.add(new int[] {begin, end});
+  }
+
+  /** Removes lines, and one of the empty lines around a group of which nothing is left. */
+  private void removeLines(TextEdits edits) {
+    lines.sort(Comparator.comparingInt(line -> line[0]));
+    for (int n = 0; n < lines.size(); n++) {
+      int begin = lines.get(n)[0];
+      int end = lines.get(n)[1];
+      while (n + 1 < lines.size() && lines.get(n + 1)[0] == end && !isTaken(edits, end, end)) {
+        n++;
+        end = lines.get(n)[1];
+      }
+      int next = TextLines.next(text, end);
+      boolean takesUp = isTaken(edits, begin, next);
+      boolean group = begin > 0 && TextLines.isBlankBefore(text, begin) && end < text.length();
+      boolean more =
+          group && !takesUp && text.substring(end, next).isBlank() && !leavesBehind(next);
+      edits.remove(begin, more ? next : end);
+    }
+  }
+
+  /** Whether something else is done between two chars. */
+  private static boolean isTaken(TextEdits edits, int first, int last) {
+    return edits.list().stream().anyMatch(one -> first <= one.begin() && one.begin() <= last);
+  }
+
+  /** Whether what comes behind empty lines leaves the source, with those around it. */
+  private boolean leavesBehind(int begin) {
+    int at = begin;
+    while (at < text.length() && text.substring(at, TextLines.next(text, at)).isBlank()) {
+      at = TextLines.next(text, at);
+    }
+    int first = at;
+    return file == move.from()
+        && move.stretches().stream().anyMatch(one -> one.begin() <= first && first < one.end());
   }
 
   private static boolean isNothing(String rest) {
     String plain = rest.strip();
-    return plain.isEmpty() || plain.equals(";");
+    // A comment behind an import speaks of it, and goes with it.
+    return plain.isEmpty()
+        || plain.equals(";")
+        || plain.startsWith("#")
+        || plain.startsWith("//")
+        || plain.startsWith("; //");
   }
 
   // ---- what is new

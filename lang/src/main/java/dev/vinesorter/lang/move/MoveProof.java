@@ -115,7 +115,7 @@ public final class MoveProof {
         // What a module itself asks of a library, such as whether types are checked.
         boolean asks =
             Trait.FOREIGN.in(units.traits(references.target(r)))
-                && renamed.isModule(units.name(unit));
+                && (renamed.isModule(units.name(unit)) || target.endsWith(".TYPE_CHECKING"));
         if (counts && !asks && references.isLikely(r) == likely && !renamed.isModule(target)) {
           String user = units.name(unit);
           if (rename) {

@@ -3,6 +3,7 @@ package dev.vinesorter.lang.move;
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
+import dev.vinesorter.lang.move.ImportSyntax.Scope;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.tree.Syntax;
@@ -58,10 +59,30 @@ final class NameUsers {
       plan.imports(file).takeOut(one);
       return;
     }
+    if (isForTypesAlone(file, one) && isReached(file, one.name())) {
+      plan.imports(file).takeOut(one);
+      return;
+    }
     Syntax tree = move.tree(file);
     int statement = syntax.statement(tree, one.at());
     String written = statement < 0 ? "" : syntax.specifier(tree, syntax.source(tree, statement));
     plan.imports(file).replace(one, language.specifier(move, move.path(file), move.to(), written));
+  }
+
+  private boolean isForTypesAlone(int file, Import one) {
+    return one.alias().equals(one.name()) && plan.imports(file).scope(one) == Scope.TYPES;
+  }
+
+  /** Whether a use, for more than types, reaches what moves through the old source. */
+  private boolean isReached(int file, String name) {
+    return move.outline(file).uses().stream()
+        .anyMatch(
+            use ->
+                use.chain().size() > 1
+                    && use.chain().get(use.chain().size() - 1).equals(name)
+                    && move.moves(move.names().meant(file, use))
+                    && plan.reachesOld(file, use, use.chain().size() - 1)
+                    && !language.isForTypes(move, file, use));
   }
 
   /** An import of all that the old source has. */
@@ -126,7 +147,8 @@ final class NameUsers {
             one ->
                 one.level() >= 0
                     && one.alias().equals(name)
-                    && move.moves(move.names().brought(file, one, 0)));
+                    && move.moves(move.names().brought(file, one, 0))
+                    && !(isForTypesAlone(file, one) && isReached(file, name)));
   }
 
   /** How the import that a use begins with is written. */
@@ -151,7 +173,20 @@ final class NameUsers {
   /** Whether a name is not in use in a source. */
   private void free(int file, Use use, String name) throws CannotMoveException {
     Syntax tree = move.tree(file);
-    boolean bound = move.outline(file).imports().stream().anyMatch(one -> one.alias().equals(name));
+    boolean bound =
+        move.outline(file).imports().stream()
+            .anyMatch(one -> one.alias().equals(name) && !isForTypesAlone(file, one));
+    boolean itself =
+        move.outline(file).imports().stream()
+            .anyMatch(
+                one ->
+                    one.level() >= 0
+                        && one.alias().equals(name)
+                        && isForTypesAlone(file, one)
+                        && move.moves(move.names().brought(file, one, 0)));
+    if (itself && !bound) {
+      return;
+    }
     for (int node = 0; node < tree.size(); node++) {
       boolean same = language.isName(tree, node) && tree.text(node).equals(name);
       if (same && (bound || syntax.statement(tree, tree.begin(node)) < 0)) {

@@ -79,6 +79,7 @@ public abstract class NamedImports implements Declarations {
         needed.need(use);
       }
     }
+    needed.inside();
     NameUsers users = new NameUsers(plan);
     for (int file = 0; file < move.project().outlines().size(); file++) {
       users.users(file);

@@ -3,7 +3,9 @@ package dev.vinesorter.lang.move;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.ImportStatements.Added;
 import dev.vinesorter.lang.move.ImportSyntax.Scope;
+import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
@@ -37,6 +39,9 @@ final class NeededNames {
       return;
     }
     ImportStatements old = plan.imports(move.from());
+    if (goesAlong(old, use)) {
+      return;
+    }
     for (Import one : move.old().imports()) {
       boolean here = one.level() >= 0 && one.alias().equals(name);
       Scope scope = here ? old.scope(one) : Scope.LOCAL;
@@ -50,6 +55,57 @@ final class NeededNames {
       }
     }
     star(use, name);
+  }
+
+  /** Writes what moving functions bring in themselves as it is named from the new place. */
+  void inside() {
+    String folder = Project.folder(move.to());
+    boolean far = !Project.folder(move.path(move.from())).equals(folder);
+    Syntax tree = move.tree(move.from());
+    for (Import one : far ? move.old().imports() : List.<Import>of()) {
+      boolean along = one.level() >= 0 && move.isInside(one.at());
+      int statement = along ? syntax.statement(tree, one.at()) : -1;
+      Place source = statement < 0 ? null : move.names().source(move.from(), one);
+      int node = source == null || source.file() < 0 ? -1 : syntax.source(tree, statement);
+      String written = node < 0 ? "" : syntax.specifier(tree, node);
+      if (written.startsWith(".")) {
+        String specifier =
+            language.specifier(move, move.to(), move.path(source.file()), written);
+        move.edits(move.from())
+            .replace(tree.begin(node), tree.end(node), syntax.written(tree, node, specifier));
+      }
+    }
+  }
+
+  /** Whether all uses of a name are of what moving functions bring in themselves. */
+  private boolean goesAlong(ImportStatements old, Use use) {
+    String name = use.chain().get(0);
+    for (Use other : move.inside()) {
+      boolean brought =
+          !ImportPlan.begins(other, name)
+              || move.old().imports().stream()
+                  .anyMatch(
+                      one ->
+                          one.alias().equals(name)
+                              && move.isInside(one.at())
+                              && old.scope(one) == Scope.LOCAL
+                              && isIn(other, one));
+      if (!brought) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Whether a use stands in the function that an import stands in. */
+  private boolean isIn(Use use, Import one) {
+    for (int at = use.decl(); at > 0; at = move.old().decls().get(at).around()) {
+      Outline.Decl decl = move.old().decls().get(at);
+      if (decl.sort() == Sort.FUNCTION) {
+        return decl.begin() <= one.at() && one.at() < decl.end();
+      }
+    }
+    return false;
   }
 
   /** Brings a name in by the whole condition under which the old source does. */

@@ -23,7 +23,9 @@ import java.util.TreeMap;
 final class PythonDeclarations extends NamedImports {
   /** Names that say something else in another module. */
   private static final Set<String> OF_MODULE =
-      Set.of("__name__", "__file__", "__package__", "__path__", "__spec__", "__doc__", "globals");
+      Set.of("__name__", "__file__", "__package__", "__path__", "__spec__", "__doc__");
+
+  private static final Set<String> FUNCTIONS_OF_MODULE = Set.of("globals", "locals", "vars");
 
   private static final Set<String> DECLARING =
       Set.of("function_definition", "class_definition", "decorated_definition");
@@ -136,10 +138,11 @@ final class PythonDeclarations extends NamedImports {
 
   @Override
   protected void guard(Relocation move) throws CannotMoveException {
+    asksWhenLoaded(move);
     Syntax tree = move.tree(move.from());
     for (int node = 0; node < tree.size(); node++) {
       boolean inside = move.isInside(tree.begin(node));
-      if (inside && isName(tree, node) && OF_MODULE.contains(tree.text(node))) {
+      if (inside && isName(tree, node) && asksModule(tree, node)) {
         throw new CannotMoveException(
             RefusalCode.OTHER_MEANING,
             "'" + tree.text(node) + "' says something of the module that it stands in.",
@@ -177,6 +180,34 @@ final class PythonDeclarations extends NamedImports {
       }
     }
     future(move);
+  }
+
+  /** Whether a name says something of the module, and is not given a value where it stands. */
+  private static boolean asksModule(Syntax tree, int node) {
+    String name = tree.text(node);
+    int around = tree.around(node);
+    if (FUNCTIONS_OF_MODULE.contains(name)) {
+      boolean called = tree.is(around, "call") && tree.child(around, "function") == node;
+      boolean nothing = called && tree.text(tree.child(around, "arguments")).equals("()");
+      return nothing && (name.equals("globals") || isOfModule(tree, node));
+    }
+    // In a class that gives it a value it says something of that.
+    boolean given = tree.is(around, "assignment") && tree.child(around, "left") == node;
+    return OF_MODULE.contains(name) && !(given && !isOfModule(tree, node));
+  }
+
+  /** Refuses a module that lets itself be loaded only where something holds. */
+  private static void asksWhenLoaded(Relocation move) throws CannotMoveException {
+    Syntax tree = move.toFile() < 0 ? null : move.tree(move.toFile());
+    for (int node = 0; tree != null && node < tree.size(); node++) {
+      boolean asks = tree.is(node, "assert_statement") || tree.is(node, "raise_statement");
+      if (asks && isOfModule(tree, node)) {
+        int at = tree.begin(node);
+        String message = "This source refuses to be loaded where something does not hold.";
+        move.refuse(RefusalCode.BAD_TARGET, message, move.toFile(), at, tree.end(node));
+        throw new CannotMoveException(RefusalCode.BAD_TARGET, message, at);
+      }
+    }
   }
 
   /**
@@ -267,8 +298,14 @@ final class PythonDeclarations extends NamedImports {
   }
 
   private static boolean hasFuture(Relocation move, int file) {
-    return move.outline(file).imports().stream()
-        .anyMatch(one -> one.from().equals("__future__") && one.name().equals("annotations"));
+    Syntax tree = move.tree(file);
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      boolean future = tree.is(child, "future_import_statement");
+      if (future && tree.text(child).matches("(?s).*\\bannotations\\b.*")) {
+        return true;
+      }
+    }
+    return false;
   }
 
   // ---- what is written

@@ -49,6 +49,9 @@ public final class Names {
   /** What imports take from. */
   private final Map<Asked, Place> sources = new HashMap<>();
 
+  /** The imports that stand in functions, by the number of their source. */
+  private final Map<Integer, List<Import>> inFunctions = new HashMap<>();
+
   /** The source in which the name stands that is looked up. */
   private int asking;
 
@@ -374,6 +377,7 @@ public final class Names {
         if (found == null && one.name().contains("::")) {
           found = ofApart(file, one, name, depth);
         }
+        found = found == null ? broughtInside(file, one, name, depth) : found;
       } else if (one.sort() == Sort.SPACE) {
         found = rules.includes() ? null : named(file, name, depth);
         for (String space : found == null ? seenFrom(space(file, at)) : List.<String>of()) {
@@ -551,6 +555,42 @@ public final class Names {
     return other ? null : Place.of(file, found);
   }
 
+  /** What a function itself brings in by a name; null for nothing. */
+  private Place broughtInside(int file, Decl function, String name, int depth) {
+    for (Import one : inFunctions(file)) {
+      boolean here = function.begin() <= one.at() && one.at() < function.end();
+      if (here && one.alias().equals(name)) {
+        return bound(file, one, depth);
+      }
+    }
+    return null;
+  }
+
+  /** The imports of a source that stand in functions, and bring in a name. */
+  private List<Import> inFunctions(int file) {
+    return inFunctions.computeIfAbsent(
+        file,
+        key -> {
+          List<Import> found = new ArrayList<>();
+          List<Decl> decls = outlines.get(file).decls();
+          for (Import one : rules.namespaces() ? List.<Import>of() : outlines.get(file).imports()) {
+            boolean inside =
+                one.level() >= 0
+                    && !one.alias().isEmpty()
+                    && decls.stream()
+                        .anyMatch(
+                            decl ->
+                                decl.sort() == Sort.FUNCTION
+                                    && decl.begin() <= one.at()
+                                    && one.at() < decl.end());
+            if (inside) {
+              found.add(one);
+            }
+          }
+          return found;
+        });
+  }
+
   /** What a name means at the top of a file: declared there, imported, or seen by an include. */
   public Place inFile(int file, String name, int depth) {
     Place own = inside(file, 0, name);
@@ -559,16 +599,22 @@ public final class Names {
       return own;
     }
     Outline outline = outlines.get(file);
+    Place inside = null;
     for (Import one : outline.imports()) {
       if (one.level() == Import.OTHER_NAME && one.alias().equals(name)) {
         return one.name().equals(name) ? null : inFile(file, one.name(), depth + 1);
       }
       if (one.level() >= 0 && one.alias().equals(name)) {
         Place found = bound(file, one, depth);
-        if (found != null) {
+        if (found != null && !inFunctions(file).contains(one)) {
           return found;
         }
+        // What a function brings in is seen there; elsewhere only where nothing else is meant.
+        inside = inside == null ? found : inside;
       }
+    }
+    if (inside != null) {
+      return inside;
     }
     for (Import one : outline.imports()) {
       if (one.name().equals("*") && one.alias().isEmpty()) {
