@@ -119,7 +119,7 @@ sources = [one for one in tools.sources(language)
 facts = [one for one in map(json.loads, subprocess.run(
     [vinesort, "export", "--as", "facts"], capture_output=True, text=True, check=True).stdout.splitlines()) if "level" in one or "from" in one]
 columns = {one["unit"]: one.get("column") for one in facts if "unit" in one}
-candidates = [one for one in top(facts) if one[1] in sources and (language != "py" or columns[one[0]] in (1, 5, 7, 11))]
+candidates = [one for one in top(facts) if one[1] in sources and not one[0].endswith("__") and (language != "py" or columns[one[0]] in (1, 5, 7, 11))]
 names = {one for one, _ in candidates}
 homes = dict(candidates)
 needs = {}

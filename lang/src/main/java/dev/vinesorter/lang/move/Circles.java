@@ -31,6 +31,11 @@ final class Circles {
     Map<String, Map<String, Import>> fresh = ways(after, rules);
     fresh.forEach(
         (from, ways) ->
+            ways.entrySet()
+                .removeIf(
+                    way -> isBegunBefore(from, way.getKey(), way.getValue(), old.get(from), rules)));
+    fresh.forEach(
+        (from, ways) ->
             ways.forEach(
                 (to, one) -> {
                   boolean known = old.getOrDefault(from, Map.of()).containsKey(to);
@@ -53,6 +58,18 @@ final class Circles {
                                     one.end()))));
                   }
                 }));
+  }
+
+  /**
+   * Whether what a source brings in was begun with whenever that is loaded, and is asked for no
+   * name. A new source asks for what the one that things left has asked for, at the same time.
+   *
+   * @param old what the source brought in before; null for a new one
+   */
+  private static boolean isBegunBefore(
+      String from, String to, Import one, Map<String, Import> old, Rules rules) {
+    boolean known = old == null || old.containsKey(to) && old.get(to).name().isEmpty();
+    return known && one.name().isEmpty() && rules.isLoadedAfter(from, to);
   }
 
   /** What each source brings in when it is loaded. */

@@ -132,6 +132,13 @@ final class PythonRules implements Rules {
     return false;
   }
 
+  /** A package is begun with before what is in it. */
+  @Override
+  public boolean isLoadedAfter(String user, String needed) {
+    return needed.endsWith("/" + PythonModules.INIT)
+        && user.startsWith(needed.substring(0, needed.length() - PythonModules.INIT.length()));
+  }
+
   @Override
   public boolean isOwn(String name) {
     return COMMON.contains(name) || name.startsWith("__");

@@ -58,6 +58,9 @@ public final class Names {
   /** Whether only a type is meant, and nothing else of the name. */
   private boolean typesOnly;
 
+  /** How many types as written are being looked up, each for the one before. */
+  private int chains;
+
   /** For the sources of a language. */
   public Names(Project project, Rules rules) {
     this.project = project;
@@ -813,10 +816,23 @@ public final class Names {
 
   /** What a type as written means where a declaration stands. */
   private Place chain(int file, int decl, List<String> names) {
+    // What is written of a thing may begin with the thing itself.
+    if (chains > MOST_DEEP) {
+      return null;
+    }
+    chains++;
+    Place found = chainOnce(file, decl, names);
+    chains--;
+    return found;
+  }
+
+  private Place chainOnce(int file, int decl, List<String> names) {
     boolean before = typesOnly;
     typesOnly = rules.namespaces();
     Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), names.get(0), 1);
     typesOnly = before;
+    // A field is no part of its own type: 'self.desk = desk.Desk()' begins with a module.
+    at = Place.of(file, decl).equals(at) ? inFile(file, names.get(0), 1) : at;
     if ((at == null || isSpace(at)) && names.size() > 1 && rules.namespaces()) {
       Place whole = qualified(file, decl, names);
       if (whole != null || at == null) {

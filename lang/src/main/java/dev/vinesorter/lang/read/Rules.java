@@ -47,6 +47,11 @@ public interface Rules {
     return "";
   }
 
+  /** Whether a source is never loaded before another one, by their paths, was begun with. */
+  default boolean isLoadedAfter(String user, String needed) {
+    return false;
+  }
+
   /** Whether a source that is taken as a whole stands for the one thing that it gives. */
   default boolean givesWhole() {
     return false;
