@@ -285,6 +285,26 @@ final class Draw {
         }
         yield drawn;
       }
+      case "inline body" -> {
+        // A method of several statements, up to a screen of them, that gives its result once.
+        Step drawn = null;
+        for (int tries = 0; tries < 4000 && drawn == null; tries++) {
+          int unit = any(members);
+          if (units.begin(unit) < 0 || !units.has(unit, Trait.METHOD) || overrides(unit) || !isUsed(unit)) {
+            continue;
+          }
+          String text = sources.text(units.name(units.fileOf(unit))).text().substring(units.begin(unit), units.end(unit));
+          String body = text.contains("{") ? text.substring(text.indexOf('{')) : "";
+          long ends = java.util.regex.Pattern.compile("\\breturn\\b").matcher(body).results().count();
+          boolean last = ends == 0 || ends == 1 && body.matches("(?s).*\\breturn\\b[^;]*;\\s*\\}\\s*");
+          boolean several = body.chars().filter(c -> c == ';').count() > 1 && body.length() < 1000;
+          boolean private_ = units.has(unit, Trait.PRIVATE) || units.has(unit, Trait.STATIC);
+          if (last && several && private_ && !body.contains("->")) {
+            drawn = new Step.Inline(List.of(units.name(unit)), "", Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0);
+          }
+        }
+        yield drawn;
+      }
       case "base" -> base(trial);
       case "listen" -> {
         List<Step> found = new ArrayList<>();

@@ -176,13 +176,19 @@ final class MeaningProof {
   }
 
   /**
-   * Whether names mean what they were written for. A member may be told with its type, and a type
-   * is not told where it only stands before what it declares.
+   * Whether names mean what they were written for. A member may be told with its type, or with that
+   * of the array that a call of it makes; and a type is not told where it only stands before what
+   * it declares.
    */
   private static boolean isAlike(Set<String> means, Set<String> found, boolean free) {
     Set<String> more = new TreeSet<>(found);
     more.removeAll(means);
     more.removeIf(type -> means.stream().anyMatch(member -> member.startsWith(type + "#")));
+    // An inner class of a class with type parameters names that, too.
+    more.removeIf(outer -> means.stream().anyMatch(inner -> inner.startsWith(outer + ".")));
+    // A call of a method that takes any number makes an array of what it takes, where it names it.
+    more.removeIf(
+        type -> !type.contains("#") && means.stream().anyMatch(one -> one.endsWith("...)")));
     Set<String> less = new TreeSet<>(means);
     less.removeAll(found);
     less.removeIf(outer -> isBefore(outer, means) || isBefore(outer, found));

@@ -65,9 +65,9 @@ import javax.lang.model.type.TypeKind;
 import javax.lang.model.type.TypeMirror;
 
 /**
- * A method that gives one expression, or a constant, goes, and that expression stands wherever it
- * was used: with the arguments in the place of the parameters, and names completed where they would
- * not mean the same.
+ * A method or a constant goes, and what it gives stands wherever it was used: with the arguments in
+ * the place of the parameters, and names completed where they would not mean the same. Statements
+ * that a method runs before stand before the statement of the call.
  */
 final class InlineMember {
   private final Rewriting rewriting;
@@ -82,8 +82,11 @@ final class InlineMember {
   private LocatedTree home;
   private Meanings meanings;
 
-  /** What takes the place of uses. */
+  /** What takes the place of uses; null where statements do that give nothing. */
   private TreePath value;
+
+  /** What is run before that; null for nothing. */
+  private InlinedStatements statements;
 
   private TypeMirror declaredType;
   private final List<VariableElement> parameters = new ArrayList<>();
@@ -99,6 +102,9 @@ final class InlineMember {
 
   /** What it names that not everybody sees. */
   private final Set<Integer> needed = new TreeSet<>();
+
+  /** The parameters that get other values in statements. */
+  private final Set<Element> changed = new HashSet<>();
 
   private KeptBefore variables;
   private WidenedForUse access;
@@ -231,20 +237,28 @@ final class InlineMember {
   }
 
   private void method(TreePath declared, MethodTree method) {
-    ExecutableElement element = (ExecutableElement) all.element(declared);
+    ExecutableElement element = (ExecutableElement) this.all.element(declared);
     BlockTree body = method.getBody();
-    List<? extends StatementTree> statements = body == null ? List.of() : body.getStatements();
-    StatementTree only = statements.size() == 1 ? statements.get(0) : null;
+    List<? extends StatementTree> all = body == null ? List.of() : body.getStatements();
+    StatementTree only = all.size() == 1 ? all.get(0) : null;
     TreePath inBody = body == null ? null : new TreePath(declared, body);
     if (only instanceof ReturnTree given && given.getExpression() != null) {
       value = new TreePath(new TreePath(inBody, only), given.getExpression());
     } else if (only instanceof ExpressionStatementTree run) {
       value = new TreePath(new TreePath(inBody, only), run.getExpression());
     } else {
+      statements = body == null ? null : InlinedStatements.of(home, code.text(file), inBody);
+      value = statements == null ? null : statements.gives();
+    }
+    if (value == null && statements == null) {
       rewriting.refuse(
           body == null ? RefusalCode.NO_BODY : RefusalCode.NOT_YET,
           units.name(member)
-              + (body == null ? " has no code." : " does more than give or do one thing."),
+              + (body == null
+                  ? " has no code."
+                  : body.getStatements().isEmpty()
+                      ? " does nothing."
+                      : " ends in several places, which its callers would not."),
           code.declaration(member));
       return;
     }
@@ -258,7 +272,7 @@ final class InlineMember {
     declaredType = element.getReturnType();
     parameters.addAll(element.getParameters());
     JavaTokens tokens = code.tokens(file);
-    for (int comment = 0; comment < tokens.comments(); comment++) {
+    for (int comment = 0; statements == null && comment < tokens.comments(); comment++) {
       if (tokens.commentBegin(comment) >= home.begin(body)
           && tokens.commentEnd(comment) <= home.end(body)) {
         refuse(
@@ -316,7 +330,11 @@ final class InlineMember {
           refuse(
               RefusalCode.SUPER_CALL, "What 'super' means would be lost.", file, home.begin(node));
         }
-        if (parameters.contains(element) && Assignments.of(getCurrentPath()) != null) {
+        boolean assigned =
+            parameters.contains(element) && Assignments.of(getCurrentPath()) != null;
+        if (assigned && statements != null) {
+          changed.add(element);
+        } else if (assigned) {
           refuse(
               RefusalCode.ASSIGNED,
               "The parameter '" + name + "' gets another value.",
@@ -332,7 +350,7 @@ final class InlineMember {
       private String nameOf(Element element) {
         return isMember(element) ? ElementNames.of(element) : "";
       }
-    }.scan(value, null);
+    }.scan(statements == null ? value : statements.body(), null);
   }
 
   private void needs(Element element) {
@@ -404,6 +422,16 @@ final class InlineMember {
     if (object != null) {
       neverNull(in, tree, object);
     }
+    Map<Element, ExpressionTree> arguments = new HashMap<>();
+    for (int n = 0; n < parameters.size(); n++) {
+      arguments.put(parameters.get(n), site.arguments().get(n));
+    }
+    InlinedValue one = new InlinedValue(file, home, value, List.copyOf(parameters), named, ofThis);
+    InlinedOperands operands = new InlinedOperands(rewriting, all, meanings, one, variables);
+    if (statements != null) {
+      run(in, tree, site, new Given(object, arguments, List.of()), operands);
+      return;
+    }
     boolean isStatement = site.call().getParentPath().getLeaf() instanceof ExpressionStatementTree;
     boolean runs =
         value.getLeaf() instanceof MethodInvocationTree
@@ -421,14 +449,8 @@ final class InlineMember {
         && !(site.call().getParentPath().getLeaf() instanceof LambdaExpressionTree)) {
       refuse(RefusalCode.NOT_YET, "This call is not understood.", in, site.at());
     }
-    Map<Element, ExpressionTree> arguments = new HashMap<>();
-    for (int n = 0; n < parameters.size(); n++) {
-      arguments.put(parameters.get(n), site.arguments().get(n));
-    }
-    InlinedValue one = new InlinedValue(file, home, value, List.copyOf(parameters), named, ofThis);
     List<KeptBefore.Variable> kept =
-        new InlinedOperands(rewriting, all, meanings, one, variables)
-            .kept(in, tree, site, object, step.may(Leave.PURE));
+        operands.kept(in, tree, site, object, step.may(Leave.PURE));
     if (rewriting.isFine()) {
       kept.forEach(variables::write);
       replace(in, tree, site.call(), new Given(object, arguments, kept));
@@ -441,14 +463,172 @@ final class InlineMember {
 
   /** An object that the value does not name must be there all the same. */
   private void neverNull(int in, LocatedTree tree, ExpressionTree object) {
-    if (Assignments.isName(object) && ofThis.isEmpty() && !step.may(Leave.NEVER_NULL)) {
+    boolean asked = statements == null ? !ofThis.isEmpty() : statements.beginsWith(ofThis);
+    if (Assignments.isName(object) && !asked && !step.may(Leave.NEVER_NULL)) {
       refuse(
           RefusalCode.NULL_RECEIVER,
-          "The code does not use its object, so that a call on null would not fail any more. With"
-              + " 'never-null: true' it is taken for one that is there.",
+          (statements == null
+                  ? "The code does not use its object, so that a call on null would not fail any more."
+                  : "The code does not begin with its object, so that a call on null would fail"
+                      + " later, or not at all.")
+              + " With 'never-null: true' it is taken for one that is there.",
           in,
           tree.begin(object));
     }
+  }
+
+  // ---- several statements
+
+  /** Writes the statements where one call stands, and what they give in its place. */
+  private void run(
+      int in, LocatedTree tree, CallSite site, Given call, InlinedOperands operands) {
+    KeptBefore.Spot spot = variables.spot(in, tree, site.call());
+    Tree holder = site.call().getParentPath().getLeaf();
+    boolean alone = holder instanceof ExpressionStatementTree;
+    if (!isRoom(in, tree, site, spot, alone)) {
+      return;
+    }
+    VariableTree result = merged(tree, site, spot);
+    Map<VariableTree, String> renamed = renamed(in, site, spot, result);
+    List<KeptBefore.Variable> kept = operands.keptForAll(in, tree, site, call.object, changed);
+    if (!rewriting.isFine()) {
+      return;
+    }
+    kept.forEach(variables::write);
+    Given given = new Given(call.object, call.arguments, kept);
+    Patch patch = rewriting.in(in);
+    Copy copy = new Copy(in, tree, site.call(), given, patch);
+    renamed.forEach(copy::rename);
+    Written text = copy.of(statements.begin(), statements.end(), statements.run());
+    String lineEnd = code.sources().text(units.name(in)).lineEnd();
+    int begin = tree.begin(spot.statement());
+    String indent = Layout.indent(code.text(in), begin);
+    if (text == null || !rewriting.isFine()) {
+      return;
+    }
+    text =
+        text.indented(Layout.indent(code.text(file), statements.begin()), indent)
+            .withLineEnd(lineEnd);
+    if (alone || result != null) {
+      Written last = alone && value != null ? alone(in, copy, site) : Written.NONE;
+      Written all = last == Written.NONE ? text : text.and(lineEnd + indent).and(last).and(";");
+      patch.cut(begin, tree.end(spot.statement()));
+      patch.replace(begin, tree.end(spot.statement()), all);
+      replaced.add(site.call().getLeaf());
+    } else {
+      int line = begin - indent.length();
+      patch.insert(line, Written.of(indent).and(text).and(lineEnd));
+      replace(in, tree, site.call(), given);
+    }
+  }
+
+  /** What variables of the code are called where its names mean something else already. */
+  private Map<VariableTree, String> renamed(
+      int in, CallSite site, KeptBefore.Spot spot, VariableTree result) {
+    Map<VariableTree, String> renamed = new HashMap<>();
+    for (VariableTree local : statements.variables()) {
+      String name = local.getName().toString();
+      boolean top = statements.run().stream().anyMatch(one -> one.getLeaf() == local);
+      List<String> names = new ArrayList<>(List.of(name));
+      if (top && all.type(new TreePath(statements.body(), local)) instanceof DeclaredType type) {
+        names.add(VariableNames.of(type.asElement().getSimpleName().toString()));
+      }
+      String now = name;
+      if (local == result) {
+        now = ((VariableTree) spot.statement()).getName().toString();
+      } else if (top) {
+        now = variables.name(spot, names);
+      } else if (!variables.isFree(spot, name, site.call().getLeaf())) {
+        now = null;
+      }
+      if (now == null) {
+        refuse(
+            RefusalCode.NAME_CLASH,
+            "'" + name + "' is declared in the code, and means something here already.",
+            in,
+            site.at());
+      } else if (!now.equals(name)) {
+        renamed.put(local, now);
+      }
+    }
+    return renamed;
+  }
+
+  /** Whether statements can stand before the one that a call stands in. */
+  private boolean isRoom(
+      int in, LocatedTree tree, CallSite site, KeptBefore.Spot spot, boolean alone) {
+    int begin = spot == null ? 0 : tree.begin(spot.statement());
+    String text = code.text(in);
+    boolean nested =
+        places.calls(in, tree).stream()
+            .anyMatch(
+                other ->
+                    other.at() != site.at()
+                        && tree.begin(site.call().getLeaf()) <= other.at()
+                        && other.at() < tree.end(site.call().getLeaf()));
+    boolean first =
+        spot != null && text.substring(text.lastIndexOf('\n', begin) + 1, begin).isBlank();
+    if (spot == null || nested || !first || !alone && value == null) {
+      refuse(
+          RefusalCode.NOT_YET,
+          "There is no room for several statements before this one. Give it a line in a block.",
+          in,
+          site.at());
+      return false;
+    }
+    boolean fixed =
+        spot.before().stream().allMatch(one -> meanings.purity(in, tree, one).isFixed());
+    if (!fixed && !step.may(Leave.PURE)) {
+      refuse(
+          RefusalCode.EVALUATION_ORDER,
+          "What stands before the call would be worked out after what the call does. With"
+              + " 'pure: true' that makes no difference.",
+          in,
+          site.at());
+      return false;
+    }
+    return true;
+  }
+
+  /** The variable of the code that becomes the one which a call is the first value of. */
+  private VariableTree merged(LocatedTree tree, CallSite site, KeptBefore.Spot spot) {
+    VariableTree result = statements.result();
+    if (result == null
+        || !(spot.statement() instanceof VariableTree taker)
+        || taker.getInitializer() != site.call().getLeaf()) {
+      return null;
+    }
+    TreePath own = new TreePath(statements.body(), result);
+    TypeMirror wanted = all.type(all.path(tree, taker));
+    TypeMirror given = all.type(own);
+    boolean same = wanted != null && given != null && all.types().isSameType(wanted, given);
+    boolean alike =
+        same && taker.getModifiers().getFlags().equals(result.getModifiers().getFlags());
+    boolean plain =
+        taker.getModifiers().getAnnotations().isEmpty()
+            && result.getModifiers().getAnnotations().isEmpty();
+    String name = taker.getName().toString();
+    boolean free =
+        statements.variables().stream()
+            .noneMatch(other -> other != result && other.getName().contentEquals(name));
+    return alike && plain && free ? result : null;
+  }
+
+  /** What the code gives, where nobody takes it; nothing where that only reads. */
+  private Written alone(int in, Copy copy, CallSite site) {
+    ExpressionTree expression = (ExpressionTree) value.getLeaf();
+    if (expression instanceof MethodInvocationTree || expression instanceof NewClassTree) {
+      Written last = copy.of(value);
+      return last == null ? Written.NONE : last;
+    }
+    if (!meanings.purity(file, home, expression).isFixed()) {
+      refuse(
+          RefusalCode.NOT_YET,
+          "What the call gives is not used here, and an expression alone is no statement.",
+          in,
+          site.at());
+    }
+    return Written.NONE;
   }
 
   /**
@@ -531,6 +711,11 @@ final class InlineMember {
     private final Patch patch;
     private final Naming naming;
     private final boolean sameType;
+
+    /** What variables of the code are called here, and where their names stand. */
+    private final Map<Element, String> renamed = new HashMap<>();
+
+    private final Map<Integer, String> renamedAt = new HashMap<>();
     private boolean fails;
 
     Copy(int in, LocatedTree tree, TreePath use, Given given, Patch patch) {
@@ -553,12 +738,28 @@ final class InlineMember {
       return false;
     }
 
+    /** Lets a variable at the top of the code be called otherwise. */
+    void rename(VariableTree declared, String name) {
+      renamed.put(all.element(new TreePath(statements.body(), declared)), name);
+      renamedAt.put(nameAt(declared), name);
+    }
+
+    private int nameAt(VariableTree declared) {
+      JavaTokens tokens = code.tokens(file);
+      int token = tokens.from(home.end(declared.getType()));
+      return tokens.begin(token);
+    }
+
     Written of(TreePath made) {
-      int begin = home.begin(made.getLeaf());
-      int end = home.end(made.getLeaf());
+      return of(home.begin(made.getLeaf()), home.end(made.getLeaf()), List.of(made));
+    }
+
+    /** The code between two chars, in which some trees stand. */
+    Written of(int begin, int end, List<TreePath> made) {
       TreeMap<Integer, Written> changes = new TreeMap<>();
       Map<Integer, Integer> ends = new HashMap<>();
-      new TreePathScanner<Void, Void>() {
+      TreePathScanner<Void, Void> names =
+          new TreePathScanner<>() {
         @Override
         public Void visitIdentifier(IdentifierTree node, Void p) {
           Written fresh = identifier(getCurrentPath(), node);
@@ -568,7 +769,16 @@ final class InlineMember {
           }
           return null;
         }
-      }.scan(made, null);
+      };
+      made.forEach(one -> names.scan(one, null));
+      renamedAt.forEach(
+          (at, name) -> {
+            if (begin <= at && at < end) {
+              JavaTokens tokens = code.tokens(file);
+              changes.put(at, Written.of(name));
+              ends.put(at, tokens.end(tokens.from(at)));
+            }
+          });
       Written copy = Written.NONE;
       int from = begin;
       for (Map.Entry<Integer, Written> one : changes.entrySet()) {
@@ -587,6 +797,9 @@ final class InlineMember {
     /** What takes the place of a name; null where it stays. */
     private Written identifier(TreePath path, IdentifierTree node) {
       Element element = all.element(path);
+      if (element != null && renamed.containsKey(element)) {
+        return Written.of(renamed.get(element));
+      }
       ExpressionTree argument = given.arguments.get(element);
       String variable = argument == null ? null : given.variable(element);
       if (variable != null) {
@@ -693,7 +906,10 @@ final class InlineMember {
         return Written.of(variable);
       }
       Written text = patch.edited(tree.begin(given.object), tree.end(given.object));
-      boolean around = replaced.contains(given.object) && !Assignments.isPrimary(value.getLeaf());
+      boolean around =
+          value != null
+              && replaced.contains(given.object)
+              && !Assignments.isPrimary(value.getLeaf());
       return around ? Written.of("(").and(text).and(")") : text;
     }
 
@@ -763,7 +979,8 @@ final class InlineMember {
             : cast;
       }
       // A call of the method in its own argument is the value by now.
-      boolean isValue = argument instanceof MethodInvocationTree && replaced.contains(argument);
+      boolean isValue =
+          value != null && argument instanceof MethodInvocationTree && replaced.contains(argument);
       ExpressionTree now = isValue ? (ExpressionTree) value.getLeaf() : argument;
       boolean around = Precedence.needsParentheses(now, path.getLeaf(), parent);
       return around ? Written.of("(").and(text).and(")") : text;

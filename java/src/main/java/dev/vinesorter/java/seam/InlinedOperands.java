@@ -1,8 +1,12 @@
 package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.InstanceOfTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
+import com.sun.source.tree.MemberSelectTree;
+import com.sun.source.tree.Tree;
+import com.sun.source.tree.TypeCastTree;
 import com.sun.source.util.TreePath;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.SourceView;
@@ -15,6 +19,9 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeMirror;
@@ -73,6 +80,12 @@ final class InlinedOperands {
    */
   List<KeptBefore.Variable> kept(
       int in, LocatedTree tree, CallSite site, ExpressionTree receiver, boolean pure) {
+    List<Operand> operands = operands(in, tree, site, receiver);
+    return variables(in, tree, site, operands, misplaced(operands, pure));
+  }
+
+  private List<Operand> operands(
+      int in, LocatedTree tree, CallSite site, ExpressionTree receiver) {
     List<Operand> operands = new ArrayList<>();
     if (receiver != null) {
       Purity purity = meanings.purity(in, tree, receiver);
@@ -84,7 +97,58 @@ final class InlinedOperands {
       Purity purity = meanings.purity(in, tree, given);
       operands.add(new Operand(parameter, given, purity, value.uses(parameter)));
     }
-    Set<Operand> kept = misplaced(operands, pure);
+    return operands;
+  }
+
+  /**
+   * The same where statements are run, before which all that may change is kept.
+   *
+   * @param changed the parameters that get other values
+   */
+  List<KeptBefore.Variable> keptForAll(
+      int in, LocatedTree tree, CallSite site, ExpressionTree receiver, Set<Element> changed) {
+    List<Operand> operands = operands(in, tree, site, receiver);
+    Set<Operand> kept = new HashSet<>();
+    for (Operand operand : operands) {
+      if (!operand.isFree() || changed.contains(operand.parameter) || isOther(tree, operand)) {
+        kept.add(operand);
+      }
+    }
+    return variables(in, tree, site, operands, kept);
+  }
+
+  /** Whether code that asks a parameter would ask an argument of another type for other things. */
+  private boolean isOther(LocatedTree tree, Operand operand) {
+    TypeMirror own = operand.parameter == null ? null : all.type(all.path(tree, operand.given));
+    if (own == null || all.types().isSameType(own, operand.parameter.asType())) {
+      return false;
+    }
+    for (TreePath use : operand.uses) {
+      Tree parent = use.getParentPath().getLeaf();
+      boolean asks = parent instanceof InstanceOfTree || parent instanceof TypeCastTree;
+      Element asked =
+          parent instanceof MemberSelectTree ? all.element(use.getParentPath()) : null;
+      if (asks || asked instanceof ExecutableElement method && isOverridden(method, own)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean isOverridden(ExecutableElement method, TypeMirror type) {
+    if (!(type instanceof DeclaredType declared)) {
+      return false;
+    }
+    TypeElement element = (TypeElement) declared.asElement();
+    return all.elements().getAllMembers(element).stream()
+        .anyMatch(
+            one ->
+                one instanceof ExecutableElement other
+                    && all.elements().overrides(other, method, element));
+  }
+
+  private List<KeptBefore.Variable> variables(
+      int in, LocatedTree tree, CallSite site, List<Operand> operands, Set<Operand> kept) {
     if (kept.isEmpty()) {
       return List.of();
     }
@@ -163,7 +227,12 @@ final class InlinedOperands {
           code.site(in, code.tokens(in).from(tree.begin(operand.given))));
       return null;
     }
-    return new KeptBefore.Variable(spot, operand.parameter, operand.given, name, written);
+    boolean isFinal = operand.parameter == null || !isAssigned(operand);
+    return new KeptBefore.Variable(spot, operand.parameter, operand.given, name, written, isFinal);
+  }
+
+  private static boolean isAssigned(Operand operand) {
+    return operand.uses.stream().anyMatch(use -> Assignments.of(use) != null);
   }
 
   /** What a variable for it is called, best first. */

@@ -76,9 +76,15 @@ final class KeptBefore {
    *
    * @param parameter what it stands for; null for the object of a call
    * @param value what it is given
+   * @param isFinal whether it keeps that
    */
   record Variable(
-      Spot spot, VariableElement parameter, ExpressionTree value, String name, Written type) {}
+      Spot spot,
+      VariableElement parameter,
+      ExpressionTree value,
+      String name,
+      Written type,
+      boolean isFinal) {}
 
   KeptBefore(Rewriting rewriting) {
     this.rewriting = rewriting;
@@ -130,6 +136,36 @@ final class KeptBefore {
     return null;
   }
 
+  /**
+   * Whether a variable of a name may be declared inside of a statement there: nothing of the name is
+   * in scope, and the expression does not name such.
+   */
+  boolean isFree(Spot spot, String name, Tree expression) {
+    boolean[] taken = {
+      named.stream().anyMatch(one -> one.name.equals(name) && one.spot.meets(spot))
+    };
+    LocatedTree tree = spot.tree;
+    int at = tree.begin(spot.statement);
+    new TreeScanner<Void, Tree>() {
+      @Override
+      public Void scan(Tree node, Tree parent) {
+        boolean inScope =
+            node instanceof VariableTree variable
+                && variable.getName().contentEquals(name)
+                && tree.begin(parent) <= at
+                && at < tree.end(parent);
+        boolean inside =
+            node instanceof IdentifierTree used
+                && used.getName().contentEquals(name)
+                && tree.begin(expression) <= tree.begin(used)
+                && tree.end(used) <= tree.end(expression);
+        taken[0] |= inScope || inside;
+        return node == null ? null : node.accept(this, node);
+      }
+    }.scan(spot.member, spot.member);
+    return !taken[0];
+  }
+
   /** Whether a name is used in the list of statements, or declared anywhere in the member. */
   private static boolean isTaken(Spot spot, String name) {
     LocatedTree tree = spot.tree;
@@ -142,6 +178,16 @@ final class KeptBefore {
         boolean inside = tree.begin(node) >= begin && tree.end(node) <= end;
         taken[0] |= inside && node.getName().contentEquals(name);
         return null;
+      }
+
+      @Override
+      public Void visitMethodInvocation(MethodInvocationTree node, Void p) {
+        // The name of a method that is called is none of a variable.
+        scan(node.getTypeArguments(), p);
+        if (!(node.getMethodSelect() instanceof IdentifierTree)) {
+          scan(node.getMethodSelect(), p);
+        }
+        return scan(node.getArguments(), p);
       }
 
       @Override
@@ -161,7 +207,7 @@ final class KeptBefore {
     LocatedTree tree = spot.tree;
     Written value = patch.edited(tree.begin(variable.value), tree.end(variable.value));
     Written declared =
-        Written.of(finals(spot) ? "final " : "")
+        Written.of(variable.isFinal && finals(spot) ? "final " : "")
             .and(variable.type)
             .and(" " + variable.name + " = ")
             .and(value)
