@@ -305,6 +305,19 @@ final class Draw {
         }
         yield drawn;
       }
+      case "field" -> {
+        Step drawn = null;
+        for (int tries = 0; tries < 2000 && drawn == null; tries++) {
+          int unit = any(members);
+          if (units.begin(unit) < 0 || !units.has(unit, Trait.METHOD)) {
+            continue;
+          }
+          String text = sources.text(units.name(units.fileOf(unit))).text().substring(units.begin(unit), units.end(unit));
+          java.util.regex.Matcher local = java.util.regex.Pattern.compile("\\n\\s+(?:final )?[A-Z]?\\w+(?:<[\\w, ]+>)? (\\w+) = [^;{}]+;").matcher(text);
+          drawn = local.find() ? new Step.Field(List.of(units.name(unit)), local.group(1), "drawn" + trial, Set.of(Leave.ONCE), 0) : null;
+        }
+        yield drawn;
+      }
       case "base" -> base(trial);
       case "listen" -> {
         List<Step> found = new ArrayList<>();

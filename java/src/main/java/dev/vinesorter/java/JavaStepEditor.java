@@ -18,6 +18,7 @@ import dev.vinesorter.java.seam.Bundling;
 import dev.vinesorter.java.seam.Composing;
 import dev.vinesorter.java.seam.FactoryMethod;
 import dev.vinesorter.java.seam.Injection;
+import dev.vinesorter.java.seam.HeldVariable;
 import dev.vinesorter.java.seam.Inlining;
 import dev.vinesorter.java.seam.InterfaceCut;
 import dev.vinesorter.java.seam.Lifting;
@@ -97,6 +98,7 @@ public final class JavaStepEditor implements StepEditor {
             ofType("compose", Step.Compose.class, Composing::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
+            ofMember("field", Step.Field.class, HeldVariable::carryOut, readings),
             Map.entry("strategy", new Known<>(Step.Strategy.class, new StrategyVerb(readings))),
             ofMember("listen", Step.Listen.class, Listening::carryOut, readings),
             ofMember("lift", Step.Lift.class, Lifting::carryOut, readings),

@@ -26,6 +26,8 @@ public enum Leave {
   PURE,
   /** Take it that a method that is there gives as good an object as the one that was made. */
   CHOOSES,
+  /** Take it that a method is run once for an object, and not again before it ends. */
+  ONCE,
   /** Treat the same code elsewhere alike. */
   ALIKE,
   /** Make the type that a member goes to, where it is not there. */

@@ -345,6 +345,36 @@ public sealed interface Step {
   }
 
   /**
+   * A local variable becomes a field of the type that its method is in.
+   *
+   * @param units the one method or constructor
+   * @param variable the local variable
+   * @param as the name of the field; empty for that of the variable
+   */
+  record Field(List<String> units, String variable, String as, Set<Leave> leaves, int line)
+      implements Step {
+    public Field {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "field";
+    }
+
+    @Override
+    public Field with(List<String> others) {
+      return new Field(others, variable, as, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return verb() + (as.isEmpty() ? "" : " " + as) + " of " + variable + " in " + unit();
+    }
+  }
+
+  /**
    * A parameter of a method as a step wants it.
    *
    * @param name its name

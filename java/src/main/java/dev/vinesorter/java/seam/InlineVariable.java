@@ -46,6 +46,7 @@ final class InlineVariable {
 
   private Attributed all;
   private LocatedTree tree;
+  private LocalVariable local;
   private TreePath declared;
   private Element element;
   private final List<TreePath> uses = new ArrayList<>();
@@ -104,49 +105,14 @@ final class InlineVariable {
 
   /** Finds the variable, and all that names it. */
   private void find() {
-    List<TreePath> found = new ArrayList<>();
-    TreePath member = tree.around(units.nameAt(method), units.nameAt(method) + 1);
-    while (member.getParentPath() != null
-        && !(member.getParentPath().getLeaf() instanceof com.sun.source.tree.ClassTree)) {
-      member = member.getParentPath();
+    LocalVariable found = LocalVariable.find(rewriting, all, tree, method, step.variable());
+    if (found != null) {
+      local = found;
+      declared = found.declared();
+      element = found.element();
+      uses.addAll(found.uses());
+      assigned.addAll(found.assigned());
     }
-    new TreePathScanner<Void, Void>() {
-      @Override
-      public Void visitVariable(VariableTree node, Void p) {
-        Element one = all.element(getCurrentPath());
-        if (one != null
-            && one.getKind() == ElementKind.LOCAL_VARIABLE
-            && node.getName().contentEquals(step.variable())) {
-          found.add(getCurrentPath());
-        }
-        return super.visitVariable(node, p);
-      }
-    }.scan(member, null);
-    if (found.size() != 1) {
-      rewriting.refuse(
-          found.isEmpty() ? RefusalCode.UNKNOWN_UNIT : RefusalCode.NO_STRETCH,
-          units.name(method)
-              + (found.isEmpty() ? " has no local variable '" : " declares several variables '")
-              + step.variable()
-              + "'.",
-          code.declaration(method));
-      return;
-    }
-    declared = found.get(0);
-    element = all.element(declared);
-    new TreePathScanner<Void, Void>() {
-      @Override
-      public Void visitIdentifier(IdentifierTree node, Void p) {
-        Element named = all.element(getCurrentPath());
-        if (element.equals(named)) {
-          uses.add(getCurrentPath());
-        }
-        if (named != null && Assignments.of(getCurrentPath()) != null) {
-          assigned.add(named);
-        }
-        return null;
-      }
-    }.scan(member, null);
   }
 
   private VariableTree variable() {
@@ -158,7 +124,7 @@ final class InlineVariable {
     int at = tree.begin(variable());
     ExpressionTree value = variable().getInitializer();
     boolean plain = value != null && (parent instanceof BlockTree || parent instanceof CaseTree);
-    if (!plain || isDeclaredWithOthers(parent)) {
+    if (!plain || local.isDeclaredWithOthers(tree)) {
       refuse(
           RefusalCode.NOT_YET,
           "'" + step.variable() + "' has no first value of its own, or is declared with others.",
@@ -190,12 +156,6 @@ final class InlineVariable {
     if (!fixed && !believed) {
       once(meanings, purity, at);
     }
-  }
-
-  private boolean isDeclaredWithOthers(Tree parent) {
-    List<? extends StatementTree> list = Stretch.list(parent);
-    return list.stream()
-        .anyMatch(one -> one != variable() && tree.begin(one) == tree.begin(variable()));
   }
 
   private static boolean isMade(ExpressionTree value) {

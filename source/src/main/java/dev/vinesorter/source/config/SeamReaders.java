@@ -107,6 +107,39 @@ final class SeamReaders {
     }
   }
 
+  /** Reads {@code field}. */
+  static final class Field extends StepReader {
+    private String variable = "";
+    private String as = "";
+
+    Field(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("variable", "as", "once");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      if (key.equals("as")) {
+        as = identifier(key);
+      } else {
+        variable = identifier(key);
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      single("field");
+      if (variable.isEmpty()) {
+        throw in.wrong("the step does not say which local variable; add 'variable: …'");
+      }
+      return new Step.Field(units, variable, as, leaves, line);
+    }
+  }
+
   /** Reads {@code signature}. */
   static final class Signature extends StepReader {
     private List<Step.Parameter> parameters;

@@ -27,6 +27,7 @@ abstract class StepReader {
           Map.entry("extract", SeamReaders.Extract::new),
           Map.entry("split", SeamReaders.Split::new),
           Map.entry("inline", SeamReaders.Inline::new),
+          Map.entry("field", SeamReaders.Field::new),
           Map.entry("signature", SeamReaders.Signature::new),
           Map.entry("interface", SeamReaders.Interface::new),
           Map.entry("use", SeamReaders.Use::new),
