@@ -17,6 +17,7 @@ import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import dev.vinesorter.core.model.MemberNames;
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
@@ -39,6 +40,8 @@ import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -854,10 +857,54 @@ public final class Extraction {
       patch.replace(begin, end, call(one, patch));
       one.useless.forEach(this::takeOut);
     }
-    Layout.Spot spot = layout.behind(this.method);
+    Layout.Spot spot = layout.behind(before(made.stretch.begin()));
     String lineEnd = layout.lineEnd(file);
     patch.insert(spot.at(), Written.of(lineEnd + lineEnd).and(method));
     rewriting.rewrites(unitName(made));
+  }
+
+  /**
+   * The member behind which the new method comes: the method that it is made from, or, of private
+   * ones that follow that, the last that serves what comes before the stretch; so methods stand in
+   * the order of their calls.
+   */
+  private int before(int stretch) {
+    List<Integer> members = new ArrayList<>();
+    for (int member : units.children(owner)) {
+      if (units.begin(member) >= 0) {
+        members.add(member);
+      }
+    }
+    members.sort(Comparator.comparingInt(units::begin));
+    Set<Integer> serving = new HashSet<>(Set.of(method));
+    int last = method;
+    for (int next = members.indexOf(method) + 1; next < members.size(); next++) {
+      int member = members.get(next);
+      boolean serves =
+          units.has(member, Trait.METHOD)
+              && units.has(member, Trait.PRIVATE)
+              && isCalled(member, serving, stretch);
+      if (!serves) {
+        break;
+      }
+      serving.add(member);
+      last = member;
+    }
+    return last;
+  }
+
+  /** Whether a method is called by some; by the one that is taken apart before the stretch. */
+  private boolean isCalled(int member, Set<Integer> callers, int stretch) {
+    References references = code.references();
+    for (int caller : callers) {
+      for (int r = references.row(caller); r < references.row(caller + 1); r++) {
+        boolean early = caller != method || references.at(r) < stretch;
+        if (references.target(r) == member && references.kind(r) == dev.vinesorter.core.model.Kind.CALLS && early) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   /** Parentheses around an expression that a call does not need; null for none. */
