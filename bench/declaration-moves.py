@@ -1,11 +1,12 @@
 """Seeded random moves of functions, types, variables and macros from source to source, each applied, looked at by
 other tools, and undone.
 
-usage: declaration-moves.py VINESORT py|ts|js|c ROOT N SEED [INCLUDE_FOLDER...]
+usage: declaration-moves.py VINESORT py|ts|js|rb|c ROOT N SEED [INCLUDE_FOLDER...]
 Python: every source that changed is imported in a process of its own (what is not installed is stood in for), and the
 names that nothing binds are the same as before. C and C++: every source that gcc took before, it still takes, and all
 functions that objects define are defined as often as before. TypeScript and JavaScript: the compiler of TypeScript says
-no more than before; for JavaScript that is about names that nothing declares and modules that are not found. The root is copied first.
+no more than before; for JavaScript that is about names that nothing declares and modules that are not found. Ruby: every source that loaded before loads
+the same classes with the same methods. The root is copied first.
 """
 import json, os, random, re, shutil, subprocess, sys, tempfile
 
@@ -77,6 +78,26 @@ def plain_script_check(files):
     return found
 
 
+def ruby_check(files):
+    """What each source loads that loaded before, by its path: classes and modules with their methods."""
+    found = {}
+    for one in files:
+        if one.endswith(".rb") and os.path.exists(one):
+            try:
+                run = subprocess.run(["ruby", os.path.join(here, "load.rb"), "lib", one], capture_output=True, text=True,
+                                     stdin=subprocess.DEVNULL, timeout=20)
+                found[one] = (run.returncode, run.stdout)
+            except subprocess.TimeoutExpired:
+                found[one] = (0, "takes long")
+    return found
+
+
+def lost_in_ruby(before, after):
+    """Sources that load less than before, or do not load any more; a new source may load less by itself."""
+    return {one for one, (failed, told) in after.items()
+            if one in before and before[one][0] == 0 and (failed or set(before[one][1].split("\n")) - set(told.split("\n")))}
+
+
 def lost_in_python(before, after):
     """Sources that do not load any more, and those with names that nothing binds, and nothing bound before."""
     known = {name for _, told in before.values() for name in told.split("\n")[-1].split()}
@@ -142,9 +163,9 @@ def along(unit):
     return sorted(group)
 
 
-check = {"py": python_check, "c": c_check, "ts": script_check, "js": plain_script_check}[language]
+check = {"py": python_check, "c": c_check, "ts": script_check, "js": plain_script_check, "rb": ruby_check}[language]
 texts = tree()
-before = check(sources) if language != "py" else {}
+before = check(sources) if language not in ("py", "rb") else {}
 if language == "c":
     print(f"gcc takes {len(before)} sources")
 accepted = wrong = restored = 0
@@ -187,8 +208,8 @@ for _ in range(int(count)):
     found = check(changed)
     subprocess.run([vinesort, "undo"], capture_output=True, check=True)
     restored += tree() == texts
-    old = check(changed) if language == "py" else before
-    lost = (lost_in_python(old, found) if language == "py" else lost_in_c(old, found)
+    old = check(changed) if language in ("py", "rb") else before
+    lost = (lost_in_python(old, found) if language == "py" else lost_in_ruby(old, found) if language == "rb" else lost_in_c(old, found)
             if language == "c" else {one for one in found if found[one] > old.get(one, 0)})
     if lost or not told["forecastMet"]:
         wrong += 1

@@ -87,7 +87,8 @@ public final class TextLines {
       below++;
     }
     boolean first = before > 0 && text.substring(0, before).stripTrailing().endsWith("{");
-    boolean last = behind < text.length() && text.startsWith("}", indented(text, behind));
+    boolean brace = behind < text.length() && text.startsWith("}", indented(text, behind));
+    boolean last = brace || text.substring(behind, next(text, behind)).strip().equals("end");
     if (behind == text.length() || last && !first) {
       edits.remove(before, behind == text.length() ? behind : end);
     } else if (first) {

@@ -112,6 +112,26 @@ final class PhpSyntax implements SpaceSyntax {
             + text.substring(at + old.length());
   }
 
+  @Override
+  public String beside(String path, String text, String from, String to) {
+    String folder = Project.folder(path);
+    String old = "\"" + Moves.relative(folder, from) + "\"";
+    int at = text.indexOf(old);
+    if (at < 0) {
+      return null;
+    }
+    int line = text.lastIndexOf('\n', at) + 1;
+    boolean alone = text.substring(line, at).isBlank();
+    String between = alone ? ",\n" + text.substring(line, at) : ", ";
+    int end = at + old.length();
+    return text.substring(0, end)
+        + between
+        + "\""
+        + Moves.relative(folder, to)
+        + "\""
+        + text.substring(end);
+  }
+
   private static boolean isLoad(String kind) {
     return kind.startsWith("require") && kind.endsWith("_expression")
         || kind.startsWith("include") && kind.endsWith("_expression");

@@ -4,7 +4,7 @@ import dev.vinesorter.lang.move.OutlineLanguage;
 import dev.vinesorter.lang.tree.Grammar;
 import org.treesitter.TreeSitterRuby;
 
-/** Ruby: its sources go into folders, with every require that names them. */
+/** Ruby: its sources go into folders, and its classes and modules into other sources. */
 public final class RubyLanguage extends OutlineLanguage {
   private static final Grammar GRAMMAR = new Grammar(TreeSitterRuby::new);
 
@@ -16,6 +16,6 @@ public final class RubyLanguage extends OutlineLanguage {
         (path, text) -> RubyScan.of(path, GRAMMAR.parse(text)),
         RubyRules::new,
         () -> new RubySpecifiers(new RubyRules()),
-        () -> null);
+        () -> new RubyDeclarations(GRAMMAR, new RubyRules()));
   }
 }

@@ -64,7 +64,7 @@ final class RubySpecifiers implements Specifiers {
       throws CannotMoveException {
     String path = project.outlines().get(file).path();
     boolean isTest = ("/" + path).matches(".*/(?:test|spec|tests)/.*");
-    if (!isTest && !isRequired(project, file)) {
+    if (!isTest && !isRequired(project, file, rules)) {
       throw new CannotMoveException(
           RefusalCode.BAD_TARGET,
           path
@@ -94,7 +94,8 @@ final class RubySpecifiers implements Specifiers {
     }
   }
 
-  private boolean isRequired(Project project, int file) {
+  /** Whether a source of the root requires one. */
+  static boolean isRequired(Project project, int file, RubyRules rules) {
     for (int other = 0; other < project.outlines().size(); other++) {
       Outline outline = project.outlines().get(other);
       for (Import one : outline.imports()) {

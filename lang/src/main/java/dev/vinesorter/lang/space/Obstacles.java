@@ -69,6 +69,10 @@ final class Obstacles {
   private void loaded(Departure goes) {
     String path = move.path(goes.file());
     String name = path.substring(path.lastIndexOf('/') + 1, path.lastIndexOf('.'));
+    boolean taken = move.project().number(goes.to()) >= 0;
+    if (Listings.isListed(move, path) && (!taken || Listings.isListed(move, goes.to()))) {
+      return;
+    }
     for (int decl : goes.decls()) {
       Decl one = move.outline(goes.file()).decls().get(decl);
       boolean takes = one.sort() != Sort.TYPE || one.name().equals(name);
@@ -78,7 +82,8 @@ final class Obstacles {
             one,
             "'"
                 + one.name()
-                + "' is loaded together with the rest of its source; move the source.");
+                + "' is loaded together with the rest of its source, which nothing lists; move the"
+                + " source.");
       }
     }
     for (Use use : move.outline(goes.file()).uses()) {

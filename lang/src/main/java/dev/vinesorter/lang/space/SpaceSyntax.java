@@ -145,6 +145,11 @@ public interface SpaceSyntax {
     return false;
   }
 
+  /** A listing that loads another source, too, where it loads one; null where it does not. */
+  default String beside(String path, String text, String from, String to) {
+    return null;
+  }
+
   /**
    * The text of a file that names sources by their paths, afterwards.
    *

@@ -1,0 +1,619 @@
+package dev.vinesorter.lang.ruby;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.Declarations;
+import dev.vinesorter.lang.move.Moves;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.move.TextLines;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Decl;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.tree.Grammar;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Moves classes and modules of Ruby into other sources. Their names stay, and so do the modules
+ * around them; who loads the old source gets them as before, since that requires the new one.
+ */
+final class RubyDeclarations implements Declarations {
+  private static final String END = ".rb";
+
+  /** First parts of libraries that come with Ruby, so that whoever loads them finds them. */
+  private static final Set<String> STANDARD =
+      Set.of(
+          ("abbrev base64 benchmark bigdecimal cgi coverage csv date delegate digest English erb etc"
+                  + " fcntl fiber fileutils find forwardable getoptlong io ipaddr json logger matrix"
+                  + " monitor net nkf objspace observer open3 open-uri openssl optparse ostruct"
+                  + " pathname pp prime pstore psych pty racc rbconfig readline resolv ripper"
+                  + " securerandom set shellwords singleton socket stringio strscan syslog tempfile"
+                  + " time timeout tmpdir tsort un uri weakref yaml zlib")
+              .split(" "));
+
+  private final Grammar grammar;
+  private final RubyRules rules;
+
+  RubyDeclarations(Grammar grammar, RubyRules rules) {
+    this.grammar = grammar;
+    this.rules = rules;
+  }
+
+  @Override
+  public Syntax parse(String path, String text) {
+    return grammar.parse(text);
+  }
+
+  @Override
+  public boolean isSource(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return name.matches("[A-Za-z_][\\w-]{0,99}\\.rb");
+  }
+
+  // ---- what stands where
+
+  private static int node(Syntax tree, int nameAt) {
+    int node = tree.innermost(nameAt);
+    while (node > 0 && !tree.is(node, "class") && !tree.is(node, "module")) {
+      node = tree.around(node);
+    }
+    return node;
+  }
+
+  @Override
+  public Stretch stretch(Relocation move, int decl) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    String text = tree.text();
+    Decl one = move.old().decls().get(decl);
+    int node = node(tree, one.nameAt());
+    if (one.sort() != Sort.TYPE || node <= 0) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "So far classes and modules of Ruby move, and not '" + move.name(decl) + "'.",
+          one.nameAt());
+    }
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      boolean around =
+          tree.is(at, "module") || tree.is(at, "class") || tree.is(at, "body_statement");
+      if (!around) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'" + move.name(decl) + "' is declared under a condition, or by other code.",
+            one.nameAt());
+      }
+    }
+    int begin = TextLines.begin(text, tree.begin(node));
+    int past = TextLines.next(text, tree.end(node));
+    boolean alone =
+        text.substring(begin, tree.begin(node)).isBlank()
+            && text.substring(tree.end(node), past).isBlank();
+    if (!alone) {
+      throw new CannotMoveException(
+          RefusalCode.ONE_LINE,
+          "'" + move.name(decl) + "' shares its line with others.",
+          one.nameAt());
+    }
+    return new Stretch(heading(tree, node, begin), past);
+  }
+
+  /** Where the comments right above a node begin. */
+  private static int heading(Syntax tree, int node, int begin) {
+    String text = tree.text();
+    int found = begin;
+    while (found > 0) {
+      int line = TextLines.begin(text, found - 1);
+      String before = text.substring(line, found).strip();
+      boolean magic = before.matches("#.{0,20}(?:frozen_string_literal|coding).{0,80}");
+      if (!before.startsWith("#") || before.startsWith("#!") || magic) {
+        break;
+      }
+      found = line;
+    }
+    // A comment that heads the source is none of what comes first in it.
+    boolean heads = text.substring(0, found).lines().allMatch(line -> line.startsWith("#"));
+    return heads && TextLines.isOfRights(text.substring(0, begin)) ? begin : found;
+  }
+
+  /** The heads of the modules around what moves, from the outside in. */
+  private static List<String> around(Relocation move, int decl) {
+    Syntax tree = move.tree(move.from());
+    List<String> heads = new ArrayList<>();
+    int node = node(tree, move.old().decls().get(decl).nameAt());
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      if (tree.is(at, "module") || tree.is(at, "class")) {
+        heads.add(0, tree.kind(at) + " " + tree.text(tree.child(at, "name")));
+      }
+    }
+    return heads;
+  }
+
+  // ---- what is written
+
+  @Override
+  public void follow(Relocation move) throws CannotMoveException {
+    List<String> heads = null;
+    for (int decl : move.moved()) {
+      List<String> own = around(move, decl);
+      if (heads != null && !heads.equals(own)) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "So far what moves in one step stands in the same modules.",
+            move.old().decls().get(decl).nameAt());
+      }
+      heads = own;
+      opened(move, decl);
+    }
+    asks(move);
+    require(move);
+    List<String> parts = new ArrayList<>();
+    String end = move.lineEnd(move.from());
+    for (Stretch stretch : move.stretches()) {
+      parts.add(move.text(stretch).stripTrailing() + end);
+    }
+    TextLines.remove(move);
+    if (move.toFile() < 0) {
+      fresh(move, heads, TextLines.joined(parts, end));
+    } else {
+      insert(move, heads, TextLines.joined(parts, end));
+    }
+  }
+
+  /** A class that several sources open would be loaded in another order. */
+  private static void opened(Relocation move, int decl) throws CannotMoveException {
+    Decl one = move.old().decls().get(decl);
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      List<Decl> decls = move.outline(file).decls();
+      for (int other = 1; other < decls.size(); other++) {
+        Decl same = decls.get(other);
+        boolean here = file == move.from() && move.isMoved(other);
+        boolean alike =
+            same.name().equals(one.name())
+                && same.sort() == Sort.TYPE
+                && move.names()
+                    .space(file, Math.max(0, same.around()))
+                    .equals(move.names().space(move.from(), Math.max(0, one.around())));
+        if (alike && !here) {
+          throw new CannotMoveException(
+              RefusalCode.TWIN,
+              "'" + one.name() + "' is opened in " + move.path(file) + ", too.",
+              one.nameAt());
+        }
+      }
+    }
+  }
+
+  private static void asks(Relocation move) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    for (Import one : move.toFile() < 0 ? List.<Import>of() : move.old().imports()) {
+      if (one.level() >= 0 && move.isInside(one.at())) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            "It loads " + one.from() + ", which " + move.to() + " does not.",
+            one.at());
+      }
+    }
+    for (Stretch stretch : move.stretches()) {
+      String text = tree.text().substring(stretch.begin(), stretch.end());
+      for (String word : new String[] {"__dir__", "__FILE__", "require_relative", "__END__"}) {
+        if (text.contains(word)) {
+          throw new CannotMoveException(
+              RefusalCode.OTHER_MEANING,
+              "It asks where it lies here: " + word + ".",
+              stretch.begin() + text.indexOf(word));
+        }
+      }
+    }
+  }
+
+  /** Lets whoever loads the old source load the new one, when it is needed. */
+  private void require(Relocation move) throws CannotMoveException {
+    Use first = needs(move);
+    boolean needed = isNeeded(move);
+    if (first != null && needed) {
+      throw new CannotMoveException(
+          RefusalCode.WOULD_NOT_COMPILE,
+          "What moves needs '"
+              + String.join("::", first.chain())
+              + "' of the old source when it is loaded, and that needs what moves. Name both in the"
+              + " step.",
+          first.at());
+    }
+    ready(move);
+    autoloads(move);
+    if (!RubySpecifiers.isRequired(move.project(), move.from(), rules)) {
+      byName(move);
+      return;
+    }
+    Syntax tree = move.tree(move.from());
+    String text = tree.text();
+    String end = move.lineEnd(move.from());
+    int last = -1;
+    boolean relative = false;
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      boolean requires = tree.is(child, "call") && tree.text(child).startsWith("require");
+      last = requires ? child : last;
+      relative |= requires && tree.text(child).startsWith("require_relative");
+    }
+    String line = statement(move, relative) + end;
+    if (move.toFile() >= 0 && loads(move, move.from(), move.toFile())) {
+      return;
+    }
+    if (first != null) {
+      edit(move, text.length(), (text.endsWith("\n") ? "" : end) + end + line);
+    } else if (last >= 0) {
+      edit(move, TextLines.next(text, tree.end(last)), line);
+    } else {
+      edit(move, head(text), line + end);
+    }
+  }
+
+  /** A source that is there must bring in what it needs when it is loaded. */
+  private void ready(Relocation move) throws CannotMoveException {
+    int target = move.toFile();
+    if (target < 0 || loads(move, move.from(), target)) {
+      return;
+    }
+    Set<Integer> seen = move.names().seen(target);
+    Set<String> known = new TreeSet<>();
+    libraries(move, move.from()).forEach(one -> known.add(one.from()));
+    for (Import one : libraries(move, target)) {
+      if (!known.contains(one.from())) {
+        String message =
+            move.to() + " loads " + one.from() + ", which the old source does not.";
+        move.refuse(RefusalCode.BAD_TARGET, message, target, one.at(), one.end());
+        throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
+      }
+    }
+    for (Use use : move.outline(target).uses()) {
+      Place meant = isLater(move.outline(target), use) ? null : move.names().meant(target, use);
+      boolean other =
+          meant != null
+              && meant.file() >= 0
+              && meant.decl() > 0
+              && move.names().decl(meant).sort() != Sort.SPACE
+              && !seen.contains(meant.file());
+      if (other) {
+        String message =
+            move.to()
+                + " needs '"
+                + String.join("::", use.chain())
+                + "' to be loaded before, and does not require it.";
+        move.refuse(RefusalCode.BAD_TARGET, message, target, use.at(), use.end());
+        throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
+      }
+    }
+  }
+
+  /** What a source requires of libraries. */
+  private List<Import> libraries(Relocation move, int file) {
+    return move.outline(file).imports().stream()
+        .filter(one -> one.level() >= 0 && rules.source(move.project(), file, one) == null)
+        .filter(one -> autoloaded(move.tree(file), one.at()).isEmpty())
+        .toList();
+  }
+
+  /** The requires that what moves may need where it is loaded by itself. */
+  private String required(Relocation move) {
+    Syntax tree = move.tree(move.from());
+    Set<Integer> used = new HashSet<>();
+    for (Use use : move.inside()) {
+      Place meant = move.names().meant(move.from(), use);
+      used.add(meant == null ? -1 : meant.file());
+    }
+    StringBuilder lines = new StringBuilder();
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      String text = tree.is(child, "call") ? tree.text(child) : "";
+      for (Import one : text.startsWith("require ") ? move.old().imports() : List.<Import>of()) {
+        boolean here = tree.begin(child) <= one.at() && one.at() < tree.end(child);
+        Place from = here ? rules.source(move.project(), move.from(), one) : null;
+        boolean needed =
+            from != null
+                ? used.contains(from.file())
+                : isNamed(move, one.from(), true) || !isNamed(move, one.from(), false);
+        if (here && needed) {
+          lines.append(text).append(move.lineEnd(move.from()));
+        }
+      }
+    }
+    return lines.toString();
+  }
+
+  /** Whether a part of what moves, or of what stays, names what a library is called like. */
+  private static boolean isNamed(Relocation move, String library, boolean inside) {
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      if (tree.is(node, "constant") && move.isInside(tree.begin(node)) == inside) {
+        for (String part : library.split("/")) {
+          if (part.replaceAll("[_-]", "").equalsIgnoreCase(tree.text(node))) {
+            return true;
+          }
+        }
+      }
+    }
+    return false;
+  }
+
+  private static void edit(Relocation move, int at, String text) {
+    move.edits(move.from()).insert(at, text);
+  }
+
+  /** Behind the comments that a source begins with, and the empty line behind them. */
+  private static int head(String text) {
+    int at = 0;
+    while (at < text.length() && text.startsWith("#", at)) {
+      at = TextLines.next(text, at);
+    }
+    boolean blank = at < text.length() && text.substring(at, TextLines.next(text, at)).isBlank();
+    return at > 0 && blank ? TextLines.next(text, at) : 0;
+  }
+
+  /** How the old source requires the new one, in the manner of how it is required, or requires. */
+  private String statement(Relocation move, boolean relative) {
+    char quote = move.text(move.from()).contains("require \"") ? '"' : '\'';
+    quote = move.text(move.from()).contains("require_relative \"") ? '"' : quote;
+    String to = move.to().substring(0, move.to().length() - END.length());
+    String below = below(move);
+    if (!relative && !below.isEmpty() && to.startsWith(below)) {
+      return "require " + quote + to.substring(below.length()) + quote;
+    }
+    String path = Moves.relative(Project.folder(move.path(move.from())), to);
+    return "require_relative " + quote + path + quote;
+  }
+
+  /** The folder below which the old source is required by others; empty for none. */
+  private String below(Relocation move) {
+    String path = move.path(move.from());
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      for (Import one : move.outline(file).imports()) {
+        Place from = one.level() == 0 ? rules.source(move.project(), file, one) : null;
+        String named = one.from().endsWith(END) ? one.from() : one.from() + END;
+        if (from != null && from.file() == move.from() && path.endsWith("/" + named)) {
+          return path.substring(0, path.length() - named.length());
+        }
+      }
+    }
+    return "";
+  }
+
+  private boolean loads(Relocation move, int file, int other) {
+    for (Import one : move.outline(file).imports()) {
+      Place from = one.level() < 0 ? null : rules.source(move.project(), file, one);
+      if (from != null && from.file() == other) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** What is found by the name of its constant goes where that is looked for. */
+  private static void byName(Relocation move) throws CannotMoveException {
+    for (int decl : move.moved()) {
+      Decl one = move.old().decls().get(decl);
+      String space = move.names().space(move.from(), Math.max(0, one.around()));
+      String full = (space.isEmpty() ? "" : space + ".") + one.name();
+      String expected = underscored(full.replace('.', '/')) + END;
+      String folder = root(move.path(move.from()), space);
+      boolean found = folder != null && move.to().equals(folder + expected);
+      if (!found) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            "No source of this root requires "
+                + move.path(move.from())
+                + ", so what is in it is found by its name: as "
+                + (folder == null ? expected : folder + expected)
+                + ".",
+            one.nameAt());
+      }
+    }
+  }
+
+  /** The folder below which sources are looked for by the names of their constants. */
+  private static String root(String path, String space) {
+    String folder = Project.folder(path);
+    String inside = underscored(space.replace('.', '/'));
+    boolean fits = inside.isEmpty() || folder.equals(inside) || folder.endsWith("/" + inside);
+    String root = fits ? folder.substring(0, folder.length() - inside.length()) : null;
+    return root == null || root.isEmpty() || root.endsWith("/") ? root : root + "/";
+  }
+
+  private static String underscored(String name) {
+    return name.replaceAll("([a-z0-9])([A-Z])", "$1_$2").toLowerCase(Locale.ROOT);
+  }
+
+  /** Lets {@code autoload :Name, "path"} find what moves in its new place. */
+  private void autoloads(Relocation move) throws CannotMoveException {
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      for (Import one : move.outline(file).imports()) {
+        Place from = one.level() < 0 ? null : rules.source(move.project(), file, one);
+        if (from == null || from.file() != move.from()) {
+          continue;
+        }
+        String name = autoloaded(move.tree(file), one.at());
+        for (int decl : move.moved()) {
+          if (move.name(decl).equals(name)) {
+            rewrite(move, file, one);
+          }
+        }
+      }
+    }
+  }
+
+  /** The constant that an {@code autoload} around a char is for; empty for another statement. */
+  private static String autoloaded(Syntax tree, int at) {
+    int node = tree.innermost(at);
+    while (node > 0 && !tree.is(node, "call")) {
+      node = tree.around(node);
+    }
+    boolean autoload = node > 0 && tree.text(tree.child(node, "method")).equals("autoload");
+    int arguments = autoload ? tree.child(node, "arguments") : -1;
+    int symbol = arguments < 0 ? -1 : tree.childOf(arguments, "simple_symbol");
+    return symbol < 0 ? "" : tree.text(symbol).substring(1);
+  }
+
+  private static void rewrite(Relocation move, int file, Import one) throws CannotMoveException {
+    String end = one.from().endsWith(END) ? "" : END;
+    String path = move.path(move.from());
+    int begin = one.end() - one.from().length();
+    boolean plain =
+        move.text(file).startsWith(one.from(), begin) && path.endsWith(one.from() + end);
+    String base = plain ? path.substring(0, path.length() - (one.from() + end).length()) : "";
+    if (!plain || !move.to().startsWith(base)) {
+      move.refuse(
+          RefusalCode.NOT_YET,
+          "The new source has no name in the way this is written.",
+          file,
+          one.at(),
+          one.end());
+      throw new CannotMoveException(RefusalCode.NOT_YET, "It is loaded by its name.", 0);
+    }
+    String now = move.to().substring(base.length());
+    now = now.substring(0, now.length() - end.length());
+    move.edits(file).replace(begin, one.end(), now);
+  }
+
+  // ---- what is needed when sources are loaded
+
+  /** A use of what stays, by what moves when it is loaded; null for none. */
+  private static Use needs(Relocation move) {
+    for (Use use : move.inside()) {
+      Place meant = isLater(move.old(), use) ? null : move.names().meant(move.from(), use);
+      boolean stays =
+          meant != null
+              && meant.file() == move.from()
+              && meant.decl() > 0
+              && !move.isMoved(meant.decl())
+              && move.old().decls().get(meant.decl()).sort() != Sort.SPACE;
+      if (stays) {
+        return use;
+      }
+    }
+    return null;
+  }
+
+  /** Whether what stays uses what moves when it is loaded. */
+  private static boolean isNeeded(Relocation move) {
+    return move.staying().stream()
+        .anyMatch(
+            use -> !isLater(move.old(), use) && move.moves(move.names().meant(move.from(), use)));
+  }
+
+  private static boolean isLater(Outline outline, Use use) {
+    for (int at = use.decl(); at > 0; at = outline.decls().get(at).around()) {
+      if (outline.decls().get(at).sort() == Sort.FUNCTION) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  // ---- the new place
+
+  private void fresh(Relocation move, List<String> heads, String parts) {
+    String end = move.lineEnd(move.from());
+    StringBuilder text = new StringBuilder();
+    for (String line : move.text(move.from()).lines().toList()) {
+      if (!line.startsWith("#")) {
+        break;
+      }
+      if (line.contains("frozen_string_literal") || line.contains("coding:")) {
+        text.append(line).append(end);
+      }
+    }
+    text.append(text.length() > 0 ? end : "").append(TextLines.licence(move));
+    String required = required(move);
+    text.append(required).append(required.isEmpty() ? "" : end);
+    move.fresh(text + wrapped(move, heads, 0, parts, end));
+  }
+
+  /** The parts within the modules from one on, as they stood. */
+  private static String wrapped(
+      Relocation move, List<String> heads, int from, String parts, String end) {
+    String step = step(move, heads.size(), parts);
+    StringBuilder text = new StringBuilder();
+    for (int n = from; n < heads.size(); n++) {
+      text.append(step.repeat(n)).append(heads.get(n)).append(end);
+    }
+    text.append(parts);
+    for (int n = heads.size() - 1; n >= from; n--) {
+      text.append(step.repeat(n)).append("end").append(end);
+    }
+    return text.toString();
+  }
+
+  private static String step(Relocation move, int depth, String parts) {
+    String line = parts.lines().findFirst().orElse("");
+    String indent = line.substring(0, line.length() - line.stripLeading().length());
+    return depth == 0 ? "" : indent.substring(0, indent.length() / depth);
+  }
+
+  /** Lets a source that is there require what comes to be needed in it. */
+  private void bring(Relocation move, Syntax tree) throws CannotMoveException {
+    String end = move.lineEnd(move.toFile());
+    int last = -1;
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      last = tree.is(child, "call") && tree.text(child).startsWith("require") ? child : last;
+    }
+    StringBuilder lines = new StringBuilder();
+    required(move)
+        .lines()
+        .filter(line -> !tree.text().contains(line.replaceAll(".*[\"'](.*)[\"'].*", "$1")))
+        .forEach(line -> lines.append(line).append(end));
+    for (Import one : libraries(move, move.from())) {
+      String first = one.from().split("/")[0];
+      boolean other = !STANDARD.contains(first);
+      if (other && lines.indexOf(one.from()) >= 0) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            "It needs " + one.from() + ", which " + move.to() + " does not load.",
+            one.at());
+      }
+    }
+    if (lines.length() > 0) {
+      int at = last < 0 ? head(tree.text()) : TextLines.next(tree.text(), tree.end(last));
+      move.edits(move.toFile()).insert(at, lines + (last < 0 ? end : ""));
+    }
+  }
+
+  /** Puts the parts at the end of the last module of the same name, or of the source. */
+  private void insert(Relocation move, List<String> heads, String parts)
+      throws CannotMoveException {
+    Syntax tree = move.tree(move.toFile());
+    bring(move, tree);
+    String text = tree.text();
+    String end = move.lineEnd(move.toFile());
+    int body = 0;
+    int inside = 0;
+    for (String head : heads) {
+      int found = -1;
+      for (int child = tree.first(body); child >= 0; child = tree.next(child)) {
+        boolean named = tree.is(child, "module") || tree.is(child, "class");
+        boolean same =
+            named && (tree.kind(child) + " " + tree.text(tree.child(child, "name"))).equals(head);
+        found = same && tree.child(child, "body") >= 0 ? tree.child(child, "body") : found;
+      }
+      if (found < 0) {
+        break;
+      }
+      body = found;
+      inside++;
+    }
+    String all = wrapped(move, heads, inside, parts, end);
+    if (body == 0) {
+      String line = text.isEmpty() || text.endsWith("\n") ? "" : end;
+      move.edits(move.toFile())
+          .insert(text.length(), line + (text.isBlank() ? "" : end) + all);
+    } else {
+      int at = TextLines.next(text, tree.end(body) - 1);
+      move.edits(move.toFile()).insert(at, end + all);
+    }
+  }
+}
