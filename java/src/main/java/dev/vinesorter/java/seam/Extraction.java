@@ -899,7 +899,9 @@ public final class Extraction {
     for (int caller : callers) {
       for (int r = references.row(caller); r < references.row(caller + 1); r++) {
         boolean early = caller != method || references.at(r) < stretch;
-        if (references.target(r) == member && references.kind(r) == dev.vinesorter.core.model.Kind.CALLS && early) {
+        if (references.target(r) == member
+            && references.kind(r) == dev.vinesorter.core.model.Kind.CALLS
+            && early) {
           return true;
         }
       }

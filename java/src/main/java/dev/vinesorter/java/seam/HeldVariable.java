@@ -38,9 +38,9 @@ import java.util.Set;
 import javax.lang.model.type.TypeMirror;
 
 /**
- * A local variable becomes a field of the class that its method is in. It gets its first value where
- * it was declared, so that a run of the method sees what it saw; what outlives the run, or runs
- * inside of another, would see the value of the later one.
+ * A local variable becomes a field of the class that its method is in. It gets its first value
+ * where it was declared, so that a run of the method sees what it saw; what outlives the run, or
+ * runs inside of another, would see the value of the later one.
  */
 public final class HeldVariable {
   private final Rewriting rewriting;
@@ -125,8 +125,8 @@ public final class HeldVariable {
       rewriting.refuse(
           RefusalCode.RECURSION,
           units.name(method)
-              + " may be called again before it ends, and would lose the value. With 'once: true' it"
-              + " is taken for one that is not.",
+              + " may be called again before it ends, and would lose the value. With 'once: true'"
+              + " it is taken for one that is not.",
           code.declaration(method));
     }
   }
@@ -278,8 +278,7 @@ public final class HeldVariable {
     } else {
       Written fresh = Written.of(name, meant).and(" = ");
       boolean bare = value instanceof NewArrayTree array && array.getType() == null;
-      patch.replace(
-          begin, tree.begin(value), bare ? fresh.and("new ").and(type).and(" ") : fresh);
+      patch.replace(begin, tree.begin(value), bare ? fresh.and("new ").and(type).and(" ") : fresh);
     }
     declare(type);
   }

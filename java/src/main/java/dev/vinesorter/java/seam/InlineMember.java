@@ -330,8 +330,7 @@ final class InlineMember {
           refuse(
               RefusalCode.SUPER_CALL, "What 'super' means would be lost.", file, home.begin(node));
         }
-        boolean assigned =
-            parameters.contains(element) && Assignments.of(getCurrentPath()) != null;
+        boolean assigned = parameters.contains(element) && Assignments.of(getCurrentPath()) != null;
         if (assigned && statements != null) {
           changed.add(element);
         } else if (assigned) {
@@ -449,8 +448,7 @@ final class InlineMember {
         && !(site.call().getParentPath().getLeaf() instanceof LambdaExpressionTree)) {
       refuse(RefusalCode.NOT_YET, "This call is not understood.", in, site.at());
     }
-    List<KeptBefore.Variable> kept =
-        operands.kept(in, tree, site, object, step.may(Leave.PURE));
+    List<KeptBefore.Variable> kept = operands.kept(in, tree, site, object, step.may(Leave.PURE));
     if (rewriting.isFine()) {
       kept.forEach(variables::write);
       replace(in, tree, site.call(), new Given(object, arguments, kept));
@@ -468,7 +466,8 @@ final class InlineMember {
       refuse(
           RefusalCode.NULL_RECEIVER,
           (statements == null
-                  ? "The code does not use its object, so that a call on null would not fail any more."
+                  ? "The code does not use its object, so that a call on null would not fail any"
+                      + " more."
                   : "The code does not begin with its object, so that a call on null would fail"
                       + " later, or not at all.")
               + " With 'never-null: true' it is taken for one that is there.",
@@ -480,8 +479,7 @@ final class InlineMember {
   // ---- several statements
 
   /** Writes the statements where one call stands, and what they give in its place. */
-  private void run(
-      int in, LocatedTree tree, CallSite site, Given call, InlinedOperands operands) {
+  private void run(int in, LocatedTree tree, CallSite site, Given call, InlinedOperands operands) {
     KeptBefore.Spot spot = variables.spot(in, tree, site.call());
     Tree holder = site.call().getParentPath().getLeaf();
     boolean alone = holder instanceof ExpressionStatementTree;
@@ -760,16 +758,16 @@ final class InlineMember {
       Map<Integer, Integer> ends = new HashMap<>();
       TreePathScanner<Void, Void> names =
           new TreePathScanner<>() {
-        @Override
-        public Void visitIdentifier(IdentifierTree node, Void p) {
-          Written fresh = identifier(getCurrentPath(), node);
-          if (fresh != null) {
-            changes.put(home.begin(node), fresh);
-            ends.put(home.begin(node), home.end(node));
-          }
-          return null;
-        }
-      };
+            @Override
+            public Void visitIdentifier(IdentifierTree node, Void p) {
+              Written fresh = identifier(getCurrentPath(), node);
+              if (fresh != null) {
+                changes.put(home.begin(node), fresh);
+                ends.put(home.begin(node), home.end(node));
+              }
+              return null;
+            }
+          };
       made.forEach(one -> names.scan(one, null));
       renamedAt.forEach(
           (at, name) -> {

@@ -84,8 +84,7 @@ final class InlinedOperands {
     return variables(in, tree, site, operands, misplaced(operands, pure));
   }
 
-  private List<Operand> operands(
-      int in, LocatedTree tree, CallSite site, ExpressionTree receiver) {
+  private List<Operand> operands(int in, LocatedTree tree, CallSite site, ExpressionTree receiver) {
     List<Operand> operands = new ArrayList<>();
     if (receiver != null) {
       Purity purity = meanings.purity(in, tree, receiver);
@@ -126,8 +125,7 @@ final class InlinedOperands {
     for (TreePath use : operand.uses) {
       Tree parent = use.getParentPath().getLeaf();
       boolean asks = parent instanceof InstanceOfTree || parent instanceof TypeCastTree;
-      Element asked =
-          parent instanceof MemberSelectTree ? all.element(use.getParentPath()) : null;
+      Element asked = parent instanceof MemberSelectTree ? all.element(use.getParentPath()) : null;
       if (asks || asked instanceof ExecutableElement method && isOverridden(method, own)) {
         return true;
       }

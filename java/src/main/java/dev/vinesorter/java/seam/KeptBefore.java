@@ -137,8 +137,8 @@ final class KeptBefore {
   }
 
   /**
-   * Whether a variable of a name may be declared inside of a statement there: nothing of the name is
-   * in scope, and the expression does not name such.
+   * Whether a variable of a name may be declared inside of a statement there: nothing of the name
+   * is in scope, and the expression does not name such.
    */
   boolean isFree(Spot spot, String name, Tree expression) {
     boolean[] taken = {

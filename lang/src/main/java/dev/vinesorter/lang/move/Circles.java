@@ -33,7 +33,8 @@ final class Circles {
         (from, ways) ->
             ways.entrySet()
                 .removeIf(
-                    way -> isBegunBefore(from, way.getKey(), way.getValue(), old.get(from), rules)));
+                    way ->
+                        isBegunBefore(from, way.getKey(), way.getValue(), old.get(from), rules)));
     fresh.forEach(
         (from, ways) ->
             ways.forEach(

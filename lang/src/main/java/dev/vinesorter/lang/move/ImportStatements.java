@@ -255,8 +255,7 @@ final class ImportStatements {
             && isNothing(text.substring(tree.end(statement), end));
     int block = tree.around(statement);
     boolean only = block > 0 && tree.first(block) == statement && tree.next(statement) < 0;
-    boolean refilled =
-        added.stream().anyMatch(Added::late) || instead.containsKey(statement);
+    boolean refilled = added.stream().anyMatch(Added::late) || instead.containsKey(statement);
     boolean types = language.scope(tree, statement) == Scope.TYPES && alone;
     if (only && types && refilled) {
       lines.add(new int[] {begin, end});

@@ -69,8 +69,7 @@ final class NeededNames {
       int node = source == null || source.file() < 0 ? -1 : syntax.source(tree, statement);
       String written = node < 0 ? "" : syntax.specifier(tree, node);
       if (written.startsWith(".")) {
-        String specifier =
-            language.specifier(move, move.to(), move.path(source.file()), written);
+        String specifier = language.specifier(move, move.to(), move.path(source.file()), written);
         move.edits(move.from())
             .replace(tree.begin(node), tree.end(node), syntax.written(tree, node, specifier));
       }

@@ -110,7 +110,9 @@ public final class Relocation {
     return stretches;
   }
 
-  /** Whole lines that go from the old source beside what moves, since they speak of nothing else. */
+  /**
+   * Whole lines that go from the old source beside what moves, since they speak of nothing else.
+   */
   public List<Declarations.Stretch> withdrawn() {
     return withdrawn;
   }

@@ -619,7 +619,18 @@ public final class Names {
     if (inside != null) {
       return inside;
     }
-    for (Import one : outline.imports()) {
+    Place all = ofAll(file, name, depth);
+    if (all != null) {
+      return all;
+    }
+    Place included = included(file, name, depth);
+    Place there = included != null ? included : own;
+    return there != null ? there : neighbour(file, name);
+  }
+
+  /** What a source sees by a name since it brings in all of another one; null for nothing. */
+  private Place ofAll(int file, String name, int depth) {
+    for (Import one : outlines.get(file).imports()) {
       if (one.name().equals("*") && one.alias().isEmpty()) {
         Place from = source(file, one);
         Place found = from.isForeign() || rules.includes() ? null : member(from, name, depth + 1);
@@ -628,9 +639,14 @@ public final class Names {
         }
       }
     }
+    return null;
+  }
+
+  /** What a source sees by a name in namespaces that it uses; null for nothing. */
+  private Place included(int file, String name, int depth) {
     Place included = rules.namespaces() ? inSpace(file, "", name) : null;
     for (Import one :
-        rules.namespaces() && included == null ? outline.imports() : List.<Import>of()) {
+        rules.namespaces() && included == null ? outlines.get(file).imports() : List.<Import>of()) {
       if (one.level() < 0 && one.name().equals("*")) {
         included = included == null ? inSpace(file, one.from(), name) : included;
       } else if (one.level() < 0 && one.alias().equals(name)) {
@@ -638,8 +654,7 @@ public final class Names {
         included = included == null || from != null ? from : included;
       }
     }
-    Place there = included != null ? included : own;
-    return there != null ? there : neighbour(file, name);
+    return included;
   }
 
   /** What the name of an import means: what is taken, or the first part of a dotted name. */

@@ -32,12 +32,12 @@ final class RubyDeclarations implements Declarations {
   /** First parts of libraries that come with Ruby, so that whoever loads them finds them. */
   private static final Set<String> STANDARD =
       Set.of(
-          ("abbrev base64 benchmark bigdecimal cgi coverage csv date delegate digest English erb etc"
-                  + " fcntl fiber fileutils find forwardable getoptlong io ipaddr json logger matrix"
-                  + " monitor net nkf objspace observer open3 open-uri openssl optparse ostruct"
-                  + " pathname pp prime pstore psych pty racc rbconfig readline resolv ripper"
-                  + " securerandom set shellwords singleton socket stringio strscan syslog tempfile"
-                  + " time timeout tmpdir tsort un uri weakref yaml zlib")
+          ("abbrev base64 benchmark bigdecimal cgi coverage csv date delegate digest English erb"
+               + " etc fcntl fiber fileutils find forwardable getoptlong io ipaddr json logger"
+               + " matrix monitor net nkf objspace observer open3 open-uri openssl optparse ostruct"
+               + " pathname pp prime pstore psych pty racc rbconfig readline resolv ripper"
+               + " securerandom set shellwords singleton socket stringio strscan syslog tempfile"
+               + " time timeout tmpdir tsort un uri weakref yaml zlib")
               .split(" "));
 
   private final Grammar grammar;
@@ -267,8 +267,7 @@ final class RubyDeclarations implements Declarations {
     libraries(move, move.from()).forEach(one -> known.add(one.from()));
     for (Import one : libraries(move, target)) {
       if (!known.contains(one.from())) {
-        String message =
-            move.to() + " loads " + one.from() + ", which the old source does not.";
+        String message = move.to() + " loads " + one.from() + ", which the old source does not.";
         move.refuse(RefusalCode.BAD_TARGET, message, target, one.at(), one.end());
         throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
       }
@@ -609,8 +608,7 @@ final class RubyDeclarations implements Declarations {
     String all = wrapped(move, heads, inside, parts, end);
     if (body == 0) {
       String line = text.isEmpty() || text.endsWith("\n") ? "" : end;
-      move.edits(move.toFile())
-          .insert(text.length(), line + (text.isBlank() ? "" : end) + all);
+      move.edits(move.toFile()).insert(text.length(), line + (text.isBlank() ? "" : end) + all);
     } else {
       int at = TextLines.next(text, tree.end(body) - 1);
       move.edits(move.toFile()).insert(at, end + all);

@@ -5,8 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * How sources of JavaScript say what they load and give without words of the language for it: {@code
- * require("…")} and {@code module.exports}, as CommonJS has it.
+ * How sources of JavaScript say what they load and give without words of the language for it:
+ * {@code require("…")} and {@code module.exports}, as CommonJS has it.
  */
 final class CommonModules {
   private CommonModules() {}
@@ -145,7 +145,8 @@ final class CommonModules {
     List<Integer> found = new ArrayList<>();
     for (int one : elements(tree, list(tree))) {
       boolean named = tree.is(one, "shorthand_property_identifier") && tree.text(one).equals(name);
-      int value = tree.is(tree.child(one, "key"), "property_identifier") ? tree.child(one, "value") : -1;
+      int value =
+          tree.is(tree.child(one, "key"), "property_identifier") ? tree.child(one, "value") : -1;
       if (named || tree.is(value, "identifier") && tree.text(value).equals(name)) {
         found.add(one);
       }

@@ -9,7 +9,9 @@ import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.List;
 
-/** What stands against moving something out of a source that gives names by {@code module.exports}. */
+/**
+ * What stands against moving something out of a source that gives names by {@code module.exports}.
+ */
 final class CommonObstacles {
   private final Relocation move;
   private final Syntax tree;
@@ -44,7 +46,8 @@ final class CommonObstacles {
     strictness(target);
     int whole = CommonModules.whole(target);
     if (whole >= 0 && CommonModules.list(target) < 0 && !takesMore(target, whole)) {
-      throw refused("The new source gives one thing as a whole, so that it can give no more.", begin);
+      throw refused(
+          "The new source gives one thing as a whole, so that it can give no more.", begin);
     }
     for (int decl : move.moved()) {
       int at = move.old().decls().get(decl).nameAt();
@@ -96,7 +99,9 @@ final class CommonObstacles {
     return CommonModules.isExports(tree, tree.child(tree.around(node), "object"));
   }
 
-  /** What moves must not be reached by {@code exports.name}, nor know itself as part of a module. */
+  /**
+   * What moves must not be reached by {@code exports.name}, nor know itself as part of a module.
+   */
   private void throughModule() throws CannotMoveException {
     for (int node = 0; node < tree.size(); node++) {
       int object = tree.is(node, "member_expression") ? tree.child(node, "object") : -1;
@@ -151,7 +156,9 @@ final class CommonObstacles {
     return reached ? holder : -1;
   }
 
-  /** A function that is given where it is declared may be called with its module as {@code this}. */
+  /**
+   * A function that is given where it is declared may be called with its module as {@code this}.
+   */
   private void ownObject() throws CannotMoveException {
     for (int decl : move.moved()) {
       int at = move.old().decls().get(decl).nameAt();

@@ -479,7 +479,9 @@ final class ScriptDeclarations extends NamedImports {
     text.append(imports.statements(old, names, late, end));
     text.append(text.length() > begun ? end : "").append(TextLines.joined(parts, end));
     if (!given.isEmpty()) {
-      boolean list = CommonModules.list(old) >= 0 && move.moved().stream().noneMatch(one -> isGivenHere(move, one));
+      boolean list =
+          CommonModules.list(old) >= 0
+              && move.moved().stream().noneMatch(one -> isGivenHere(move, one));
       text.append(end).append(CommonExports.statement(old, given, list, end)).append(end);
     }
     move.fresh(text.toString());

@@ -52,7 +52,6 @@ final class Listings {
     return !goes.whole()
         && move.language().isLoadedByName()
         && goes.decls().stream()
-            .anyMatch(
-                decl -> move.outline(goes.file()).decls().get(decl).sort() != Sort.TYPE);
+            .anyMatch(decl -> move.outline(goes.file()).decls().get(decl).sort() != Sort.TYPE);
   }
 }
