@@ -136,7 +136,7 @@ final class ImportStatements {
         throw new CannotMoveException(
             RefusalCode.NOT_YET, "An import would have to be written anew.", 0);
       } else {
-        removeElements(edits, elements, taken);
+        ListElements.remove(edits, tree, elements, taken);
       }
       bySource(others)
           .forEach(
@@ -218,25 +218,6 @@ final class ImportStatements {
       } else {
         edits.insert(tree.begin(kept.get(behind)), name + between);
       }
-    }
-  }
-
-  /** Removes some of the names that a statement takes; at least one stays. */
-  private void removeElements(TextEdits edits, List<Integer> elements, TreeSet<Integer> taken) {
-    for (int first = 0; first < elements.size(); first++) {
-      if (!taken.contains(elements.get(first))) {
-        continue;
-      }
-      int last = first;
-      while (last + 1 < elements.size() && taken.contains(elements.get(last + 1))) {
-        last++;
-      }
-      if (last + 1 < elements.size()) {
-        edits.remove(tree.begin(elements.get(first)), tree.begin(elements.get(last + 1)));
-      } else {
-        edits.remove(tree.end(elements.get(first - 1)), tree.end(elements.get(last)));
-      }
-      first = last;
     }
   }
 

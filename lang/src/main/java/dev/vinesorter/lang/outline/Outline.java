@@ -105,6 +105,9 @@ public final class Outline {
 
     /** {@link #level} of another name for a declaration of the file itself. */
     public static final int OTHER_NAME = -3;
+
+    /** What such a name is taken from where it is all that the source gives, as one value. */
+    public static final String OF_MODULE = "module";
   }
 
   /** Where a chain of names begins. */

@@ -154,10 +154,17 @@ public final class Names {
     Place taken = member(from, one.name(), depth + 1);
     if (taken == null && !one.name().equals("default")) {
       // A name of an object that a module gives as a whole is a part of that.
-      return given(from);
+      return isOneValue(from) ? given(from) : null;
     }
     // What a module gives as a whole may be all that it has.
     return taken == null ? from : taken;
+  }
+
+  private boolean isOneValue(Place source) {
+    return source.file() >= 0
+        && outlines.get(source.file()).imports().stream()
+            .anyMatch(
+                one -> one.level() == Import.OTHER_NAME && one.from().equals(Import.OF_MODULE));
   }
 
   /** What a use means; null where nothing of ours, or nobody can tell. */

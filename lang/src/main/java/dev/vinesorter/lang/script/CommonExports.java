@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.script;
 
 import dev.vinesorter.lang.move.Declarations.Stretch;
+import dev.vinesorter.lang.move.ListElements;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.tree.Syntax;
@@ -49,7 +50,7 @@ final class CommonExports {
       emptied(list, names);
       return;
     }
-    remove(elements);
+    ListElements.remove(edits, tree, elements, gone);
     if (!names.isEmpty() && kept.isEmpty()) {
       String line = tree.text().endsWith("\n") ? "" : end;
       edits.insert(tree.text().length(), line + statement(tree, names, isList(), end) + end);
@@ -81,24 +82,6 @@ final class CommonExports {
         tree.text(),
         TextLines.begin(tree.text(), tree.begin(statement)),
         TextLines.next(tree.text(), tree.end(statement)));
-  }
-
-  private void remove(List<Integer> elements) {
-    for (int n = 0; n < elements.size(); n++) {
-      if (!gone.contains(elements.get(n))) {
-        continue;
-      }
-      int last = n;
-      while (last + 1 < elements.size() && gone.contains(elements.get(last + 1))) {
-        last++;
-      }
-      if (last + 1 < elements.size()) {
-        edits.remove(tree.begin(elements.get(n)), tree.begin(elements.get(last + 1)));
-      } else {
-        edits.remove(tree.end(elements.get(n - 1)), tree.end(elements.get(last)));
-      }
-      n = last;
-    }
   }
 
   /** What stands between two things in the list. */

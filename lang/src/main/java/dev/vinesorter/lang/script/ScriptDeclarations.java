@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.ListElements;
 import dev.vinesorter.lang.move.Moves;
 import dev.vinesorter.lang.move.NamedImports;
 import dev.vinesorter.lang.move.Relocation;
@@ -313,15 +314,12 @@ final class ScriptDeclarations extends NamedImports {
         all.add(child);
       }
     }
-    int n = all.indexOf(element);
     if (all.size() == 1) {
       int statement = tree.around(clause);
       move.edits(move.from())
           .remove(tree.begin(statement), TextLines.next(tree.text(), tree.end(statement)));
-    } else if (n + 1 < all.size()) {
-      move.edits(move.from()).remove(tree.begin(element), tree.begin(all.get(n + 1)));
     } else {
-      move.edits(move.from()).remove(tree.end(all.get(n - 1)), tree.end(element));
+      ListElements.remove(move.edits(move.from()), tree, all, Set.of(element));
     }
     int at = statement(tree, move.old().decls().get(decl).nameAt());
     move.edits(move.from()).insert(tree.begin(at), "export ");

@@ -301,7 +301,16 @@ final class ScriptScan extends Scan {
 
   /** Another name under which others see a declaration of this file. */
   private void alias(String name, String alias, int at) {
-    outline.add(new Import("", Import.OTHER_NAME, name, alias, tree.begin(at), tree.end(at), -1));
+    alias("", name, alias, at);
+  }
+
+  /** A declaration that is all that the module gives, by {@code module.exports}. */
+  private void wholeAlias(String name, int at) {
+    alias(Import.OF_MODULE, name, "default", at);
+  }
+
+  private void alias(String from, String name, String alias, int at) {
+    outline.add(new Import(from, Import.OTHER_NAME, name, alias, tree.begin(at), tree.end(at), -1));
   }
 
   /** Whether a call loads a module. */
@@ -587,7 +596,7 @@ final class ScriptScan extends Scan {
     if (whole) {
       wholes.add(tree.text(name));
       boolean other = tree.is(at, "identifier") && !CommonModules.isExports(tree, at);
-      alias(tree.text(other ? at : name), "default", name);
+      wholeAlias(tree.text(other ? at : name), name);
     }
   }
 
@@ -655,7 +664,7 @@ final class ScriptScan extends Scan {
   /** All that the module gives, as one value. To give a name is no use of it. */
   private void whole(int value) {
     if (tree.is(value, "identifier")) {
-      alias(tree.text(value), "default", value);
+      wholeAlias(tree.text(value), value);
       return;
     } else if (tree.is(value, "assignment_expression")) {
       assignment(value);
@@ -667,7 +676,7 @@ final class ScriptScan extends Scan {
       return;
     } else if (value >= 0 && CLASSES.contains(tree.kind(value)) && tree.child(value, "name") >= 0) {
       int name = tree.child(value, "name");
-      alias(tree.text(name), "default", name);
+      wholeAlias(tree.text(name), name);
       type(value, name);
       return;
     }
