@@ -76,6 +76,9 @@ public final class MixedPlan {
     if (step instanceof Step.Extract extract) {
       key(text, "code", extract.code());
       key(text, "as", extract.as());
+    } else if (step instanceof Step.Field field) {
+      key(text, "variable", field.variable());
+      key(text, "as", field.as());
     } else if (step instanceof Step.Inline inline && !inline.variable().isEmpty()) {
       key(text, "variable", inline.variable());
     } else if (step instanceof Step.Signature signature) {

@@ -417,6 +417,17 @@ final class InlineMember {
       refuse(RefusalCode.SUPER_CALL, "The method is called by 'super'.", in, site.at());
       return;
     }
+    Element asked = receiver == null ? null : all.element(all.path(tree, receiver));
+    boolean evaluates = isStatic && receiver != null && !(asked instanceof TypeElement);
+    if (evaluates && !Assignments.isName(receiver)) {
+      refuse(
+          RefusalCode.THROUGH_INSTANCE,
+          "The method is static, and what it is called on here is evaluated for nothing else. Name"
+              + " its type first.",
+          in,
+          site.at());
+      return;
+    }
     ExpressionTree object = isStatic || isName(receiver, "this") ? null : receiver;
     if (object != null) {
       neverNull(in, tree, object);
