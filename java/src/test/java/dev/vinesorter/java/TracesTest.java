@@ -131,7 +131,7 @@ class TracesTest {
   private static Step step(String type, String text, Random random) {
     List<String> work = List.of(type + "#work(int, int)");
     LocatedTree tree = SyntaxTree.of(text).located();
-    return switch (random.nextInt(13)) {
+    return switch (random.nextInt(16)) {
       case 0, 1, 2 ->
           new Step.Extract(
               work, stretch(tree, random), "", "pulled", "private", "", Set.of(Leave.ALIKE), 0);
@@ -165,6 +165,8 @@ class TracesTest {
               random.nextBoolean() ? List.of("part") : List.of("part", "rest"),
               Set.of(Leave.WIDEN),
               0);
+      case 13, 14 -> new Step.Inline(work, "", Set.of(Leave.NEVER_NULL), 0);
+      case 15 -> new Step.Field(work, variable(tree, random), "", Set.of(), 0);
       default -> new Step.Enclose(List.of(type + "#state"), Set.of(), 0);
     };
   }
