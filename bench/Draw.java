@@ -33,6 +33,10 @@ import java.util.TreeSet;
 
 /** Draws random steps of a sort: types, packages, renames, static, instance, fields, tighten, sort, remove. */
 final class Draw {
+  /** A local variable with its first value in a line of its own. */
+  private static final java.util.regex.Pattern LOCAL =
+      java.util.regex.Pattern.compile("\\n\\s+(?:final )?[A-Z]?\\w+(?:<[\\w, ]+>)? (\\w+) = [^;{}]+;");
+
   private final Survey survey;
   private final Units units;
   private final Random random;
@@ -275,7 +279,7 @@ final class Draw {
           String body = text.contains("{") ? text.substring(text.indexOf('{')) : "";
           boolean method = units.has(unit, Trait.METHOD) && !overrides(unit);
           if (trial % 3 == 0 && method) {
-            java.util.regex.Matcher local = java.util.regex.Pattern.compile("\\n\\s+(?:final )?[A-Z]?\\w+(?:<[\\w, ]+>)? (\\w+) = [^;{}]+;").matcher(body);
+            java.util.regex.Matcher local = LOCAL.matcher(body);
             drawn = local.find() ? new Step.Inline(List.of(units.name(unit)), local.group(1), Set.of(), 0) : null;
           } else if (trial % 3 == 1 && method && isUsed(unit) && body.chars().filter(c -> c == ';').count() == 1 && body.length() < 200) {
             drawn = new Step.Inline(List.of(units.name(unit)), "", Set.of(), 0);
@@ -313,7 +317,7 @@ final class Draw {
             continue;
           }
           String text = sources.text(units.name(units.fileOf(unit))).text().substring(units.begin(unit), units.end(unit));
-          java.util.regex.Matcher local = java.util.regex.Pattern.compile("\\n\\s+(?:final )?[A-Z]?\\w+(?:<[\\w, ]+>)? (\\w+) = [^;{}]+;").matcher(text);
+          java.util.regex.Matcher local = LOCAL.matcher(text);
           drawn = local.find() ? new Step.Field(List.of(units.name(unit)), local.group(1), "drawn" + trial, Set.of(Leave.ONCE), 0) : null;
         }
         yield drawn;

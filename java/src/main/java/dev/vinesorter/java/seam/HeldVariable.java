@@ -27,7 +27,6 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
-import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
@@ -319,11 +318,6 @@ public final class HeldVariable {
           .insert(layout.behind(last).at(), Written.of(apart ? end + end : end).and(field));
       return;
     }
-    JavaTokens tokens = code.tokens(file);
-    int brace = tokens.from(units.nameAt(owner));
-    while (!tokens.is(brace, "{")) {
-      brace++;
-    }
-    rewriting.in(file).insert(tokens.end(brace), Written.of(end).and(field).and(end));
+    rewriting.in(file).insert(layout.bodyBegin(owner), Written.of(end).and(field).and(end));
   }
 }

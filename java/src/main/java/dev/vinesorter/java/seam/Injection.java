@@ -225,12 +225,7 @@ public final class Injection {
       if (last >= 0) {
         rewriting.in(file).insert(layout.behind(last).at(), Written.of(end).and(made));
       } else {
-        JavaTokens tokens = code.tokens(file);
-        int brace = tokens.from(units.nameAt(owner));
-        while (!tokens.is(brace, "{")) {
-          brace++;
-        }
-        rewriting.in(file).insert(tokens.end(brace), Written.of(end).and(made).and(end));
+        rewriting.in(file).insert(layout.bodyBegin(owner), Written.of(end).and(made).and(end));
       }
     }
     for (Place place : places) {

@@ -43,6 +43,7 @@ import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
@@ -102,9 +103,6 @@ final class InlineMember {
 
   /** What it names that not everybody sees. */
   private final Set<Integer> needed = new TreeSet<>();
-
-  /** The parameters that get other values in statements. */
-  private final Set<Element> changed = new HashSet<>();
 
   private KeptBefore variables;
   private WidenedForUse access;
@@ -237,10 +235,10 @@ final class InlineMember {
   }
 
   private void method(TreePath declared, MethodTree method) {
-    ExecutableElement element = (ExecutableElement) this.all.element(declared);
+    ExecutableElement element = (ExecutableElement) all.element(declared);
     BlockTree body = method.getBody();
-    List<? extends StatementTree> all = body == null ? List.of() : body.getStatements();
-    StatementTree only = all.size() == 1 ? all.get(0) : null;
+    List<? extends StatementTree> inside = body == null ? List.of() : body.getStatements();
+    StatementTree only = inside.size() == 1 ? inside.get(0) : null;
     TreePath inBody = body == null ? null : new TreePath(declared, body);
     if (only instanceof ReturnTree given && given.getExpression() != null) {
       value = new TreePath(new TreePath(inBody, only), given.getExpression());
@@ -256,7 +254,7 @@ final class InlineMember {
           units.name(member)
               + (body == null
                   ? " has no code."
-                  : body.getStatements().isEmpty()
+                  : inside.isEmpty()
                       ? " does nothing."
                       : " ends in several places, which its callers would not."),
           code.declaration(member));
@@ -330,10 +328,9 @@ final class InlineMember {
           refuse(
               RefusalCode.SUPER_CALL, "What 'super' means would be lost.", file, home.begin(node));
         }
+        // Where statements are run, a variable takes the values of such a parameter.
         boolean assigned = parameters.contains(element) && Assignments.of(getCurrentPath()) != null;
-        if (assigned && statements != null) {
-          changed.add(element);
-        } else if (assigned) {
+        if (assigned && statements == null) {
           refuse(
               RefusalCode.ASSIGNED,
               "The parameter '" + name + "' gets another value.",
@@ -499,7 +496,7 @@ final class InlineMember {
     }
     VariableTree result = merged(tree, site, spot);
     Map<VariableTree, String> renamed = renamed(in, site, spot, result);
-    List<KeptBefore.Variable> kept = operands.keptForAll(in, tree, site, call.object, changed);
+    List<KeptBefore.Variable> kept = operands.keptForAll(in, tree, site, call.object);
     if (!rewriting.isFine()) {
       return;
     }
@@ -575,8 +572,7 @@ final class InlineMember {
                     other.at() != site.at()
                         && tree.begin(site.call().getLeaf()) <= other.at()
                         && other.at() < tree.end(site.call().getLeaf()));
-    boolean first =
-        spot != null && text.substring(text.lastIndexOf('\n', begin) + 1, begin).isBlank();
+    boolean first = spot != null && text.substring(TextLines.begin(text, begin), begin).isBlank();
     if (spot == null || nested || !first || !alone && value == null) {
       refuse(
           RefusalCode.NOT_YET,
@@ -928,13 +924,8 @@ final class InlineMember {
       if (!(element instanceof ExecutableElement method) || type == null) {
         return meant;
       }
-      for (Element one : all.elements().getAllMembers(type)) {
-        if (one instanceof ExecutableElement other
-            && all.elements().overrides(other, method, type)) {
-          return ElementNames.of(other);
-        }
-      }
-      return meant;
+      ExecutableElement other = InlinedOperands.overriding(all, method, type);
+      return other == null ? meant : ElementNames.of(other);
     }
 
     /** The type of the object as seen where the call stands; null where that is no class's. */

@@ -7,7 +7,6 @@ import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.StatementTree;
 import com.sun.source.tree.Tree;
-import com.sun.source.tree.VariableTree;
 import com.sun.source.util.TreePath;
 import com.sun.source.util.TreePathScanner;
 import dev.vinesorter.core.model.Survey;
@@ -27,8 +26,6 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
-import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
@@ -47,12 +44,6 @@ final class InlineVariable {
   private Attributed all;
   private LocatedTree tree;
   private LocalVariable local;
-  private TreePath declared;
-  private Element element;
-  private final List<TreePath> uses = new ArrayList<>();
-
-  /** Variables that get a value anywhere but where they are declared. */
-  private final Set<Element> assigned = new HashSet<>();
 
   private InlineVariable(Rewriting rewriting, int method, Step.Inline step) {
     this.rewriting = rewriting;
@@ -94,8 +85,8 @@ final class InlineVariable {
       rewriting.refuseHalfRead(file, code.declaration(method));
       return;
     }
-    find();
-    if (rewriting.isFine()) {
+    local = LocalVariable.find(rewriting, all, tree, method, step.variable());
+    if (local != null) {
       judge();
     }
     if (rewriting.isFine()) {
@@ -103,26 +94,10 @@ final class InlineVariable {
     }
   }
 
-  /** Finds the variable, and all that names it. */
-  private void find() {
-    LocalVariable found = LocalVariable.find(rewriting, all, tree, method, step.variable());
-    if (found != null) {
-      local = found;
-      declared = found.declared();
-      element = found.element();
-      uses.addAll(found.uses());
-      assigned.addAll(found.assigned());
-    }
-  }
-
-  private VariableTree variable() {
-    return (VariableTree) declared.getLeaf();
-  }
-
   private void judge() {
-    Tree parent = declared.getParentPath().getLeaf();
-    int at = tree.begin(variable());
-    ExpressionTree value = variable().getInitializer();
+    Tree parent = local.declared().getParentPath().getLeaf();
+    int at = tree.begin(local.variable());
+    ExpressionTree value = local.variable().getInitializer();
     boolean plain = value != null && (parent instanceof BlockTree || parent instanceof CaseTree);
     if (!plain || local.isDeclaredWithOthers(tree)) {
       refuse(
@@ -131,7 +106,7 @@ final class InlineVariable {
           at);
       return;
     }
-    if (assigned.contains(element)) {
+    if (local.assigned().contains(local.element())) {
       refuse(RefusalCode.ASSIGNED, "'" + step.variable() + "' gets another value.", at);
       return;
     }
@@ -170,31 +145,33 @@ final class InlineVariable {
       public Void visitIdentifier(IdentifierTree node, Void p) {
         Element named = all.element(getCurrentPath());
         found[0] |=
-            named != null && named.getKind() != ElementKind.FIELD && assigned.contains(named);
+            named != null
+                && named.getKind() != ElementKind.FIELD
+                && local.assigned().contains(named);
         return null;
       }
-    }.scan(new TreePath(declared, value), null);
+    }.scan(new TreePath(local.declared(), value), null);
     return found[0];
   }
 
   /** A value that must be worked out just once, and when it is today. */
   private void once(Meanings meanings, Purity purity, int at) {
     String hint = " With 'pure: true' its value is taken for one without effects.";
-    if (uses.size() != 1) {
+    if (local.uses().size() != 1) {
       refuse(
           RefusalCode.EVALUATION_ORDER,
           "'"
               + step.variable()
               + "' is read "
-              + uses.size()
+              + local.uses().size()
               + " times, and its value would be worked out as often."
               + hint,
           at);
       return;
     }
-    TreePath use = uses.get(0);
-    List<? extends StatementTree> list = Stretch.list(declared.getParentPath().getLeaf());
-    int next = list.indexOf(variable()) + 1;
+    TreePath use = local.uses().get(0);
+    List<? extends StatementTree> list = Stretch.list(local.declared().getParentPath().getLeaf());
+    int next = list.indexOf(local.variable()) + 1;
     Tree statement = next < list.size() ? list.get(next) : null;
     boolean inside =
         statement != null
@@ -216,7 +193,7 @@ final class InlineVariable {
 
   private void edit() {
     Patch patch = rewriting.in(file);
-    ExpressionTree value = variable().getInitializer();
+    ExpressionTree value = local.variable().getInitializer();
     int begin = tree.begin(value);
     int end = tree.end(value);
     Written cast = cast(value);
@@ -224,13 +201,13 @@ final class InlineVariable {
       return;
     }
     String text = code.text(file);
-    for (TreePath use : uses) {
+    for (TreePath use : local.uses()) {
       Tree parent = use.getParentPath().getLeaf();
       Written copy =
           patch
               .copy(begin, end)
               .indented(
-                  Layout.indent(text, tree.begin(variable())),
+                  Layout.indent(text, tree.begin(local.variable())),
                   Layout.indent(text, tree.begin(use.getLeaf())));
       boolean operand = cast != Written.NONE && !Assignments.isPrimary(value);
       if (operand) {
@@ -249,8 +226,8 @@ final class InlineVariable {
 
   /** Where the variable's type makes another value of its first one, a cast does. */
   private Written cast(ExpressionTree value) {
-    TypeMirror own = element.asType();
-    TypeMirror given = all.type(new TreePath(declared, value));
+    TypeMirror own = local.element().asType();
+    TypeMirror given = all.type(new TreePath(local.declared(), value));
     boolean primitive = own.getKind().isPrimitive();
     boolean same =
         given != null
@@ -268,8 +245,8 @@ final class InlineVariable {
 
   private void remove(Patch patch) {
     String text = code.text(file);
-    int begin = tree.begin(variable());
-    int end = tree.end(variable());
+    int begin = tree.begin(local.variable());
+    int end = tree.end(local.variable());
     int line = TextLines.begin(text, begin);
     boolean own =
         text.substring(line, begin).isBlank()
@@ -278,7 +255,7 @@ final class InlineVariable {
     for (int comment = 0; comment < tokens.comments(); comment++) {
       boolean inside =
           tokens.commentBegin(comment) >= begin
-              && tokens.commentEnd(comment) <= tree.begin(variable().getInitializer());
+              && tokens.commentEnd(comment) <= tree.begin(local.variable().getInitializer());
       boolean behind =
           tokens.commentBegin(comment) >= end
               && tokens.commentBegin(comment) < TextLines.end(text, end);

@@ -52,6 +52,11 @@ final class InlinedOperands {
       return parameter == null ? purity.isFixed() : purity.isFixed() && !takesItsType();
     }
 
+    /** Whether it is given for a parameter that gets other values. */
+    boolean isAssigned() {
+      return parameter != null && uses.stream().anyMatch(use -> Assignments.of(use) != null);
+    }
+
     /** Whether only its place says what type it has. */
     boolean takesItsType() {
       return given instanceof LambdaExpressionTree || given instanceof MemberReferenceTree;
@@ -99,17 +104,13 @@ final class InlinedOperands {
     return operands;
   }
 
-  /**
-   * The same where statements are run, before which all that may change is kept.
-   *
-   * @param changed the parameters that get other values
-   */
+  /** The same where statements are run, before which all that may change is kept. */
   List<KeptBefore.Variable> keptForAll(
-      int in, LocatedTree tree, CallSite site, ExpressionTree receiver, Set<Element> changed) {
+      int in, LocatedTree tree, CallSite site, ExpressionTree receiver) {
     List<Operand> operands = operands(in, tree, site, receiver);
     Set<Operand> kept = new HashSet<>();
     for (Operand operand : operands) {
-      if (!operand.isFree() || changed.contains(operand.parameter) || isOther(tree, operand)) {
+      if (!operand.isFree() || operand.isAssigned() || isOther(tree, operand)) {
         kept.add(operand);
       }
     }
@@ -134,15 +135,18 @@ final class InlinedOperands {
   }
 
   private boolean isOverridden(ExecutableElement method, TypeMirror type) {
-    if (!(type instanceof DeclaredType declared)) {
-      return false;
+    return type instanceof DeclaredType declared
+        && overriding(all, method, (TypeElement) declared.asElement()) != null;
+  }
+
+  /** The method that overrides another one in a type; null for none. */
+  static ExecutableElement overriding(Attributed all, ExecutableElement method, TypeElement type) {
+    for (Element one : all.elements().getAllMembers(type)) {
+      if (one instanceof ExecutableElement other && all.elements().overrides(other, method, type)) {
+        return other;
+      }
     }
-    TypeElement element = (TypeElement) declared.asElement();
-    return all.elements().getAllMembers(element).stream()
-        .anyMatch(
-            one ->
-                one instanceof ExecutableElement other
-                    && all.elements().overrides(other, method, element));
+    return null;
   }
 
   private List<KeptBefore.Variable> variables(
@@ -225,12 +229,8 @@ final class InlinedOperands {
           code.site(in, code.tokens(in).from(tree.begin(operand.given))));
       return null;
     }
-    boolean isFinal = operand.parameter == null || !isAssigned(operand);
-    return new KeptBefore.Variable(spot, operand.parameter, operand.given, name, written, isFinal);
-  }
-
-  private static boolean isAssigned(Operand operand) {
-    return operand.uses.stream().anyMatch(use -> Assignments.of(use) != null);
+    return new KeptBefore.Variable(
+        spot, operand.parameter, operand.given, name, written, !operand.isAssigned());
   }
 
   /** What a variable for it is called, best first. */

@@ -126,12 +126,17 @@ final class Layout {
     if (last >= 0) {
       return behind(last);
     }
+    return new Spot(bodyBegin(type), false);
+  }
+
+  /** The char behind the brace that a type's body begins with. */
+  int bodyBegin(int type) {
     JavaTokens tokens = code.tokens(units.fileOf(type));
     int brace = tokens.from(units.nameAt(type));
     while (!tokens.is(brace, "{")) {
       brace++;
     }
-    return new Spot(tokens.end(brace), false);
+    return tokens.end(brace);
   }
 
   private boolean isHeadOfRecord(int type, int member) {

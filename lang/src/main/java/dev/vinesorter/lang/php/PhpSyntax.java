@@ -101,21 +101,16 @@ final class PhpSyntax implements SpaceSyntax {
 
   @Override
   public String listing(String path, String text, String from, String to, boolean leaves) {
-    String old = "\"" + Moves.relative(Project.folder(path), from) + "\"";
+    String old = entry(path, from);
     int at = leaves ? text.indexOf(old) : -1;
     return at < 0
         ? null
-        : text.substring(0, at)
-            + "\""
-            + Moves.relative(Project.folder(path), to)
-            + "\""
-            + text.substring(at + old.length());
+        : text.substring(0, at) + entry(path, to) + text.substring(at + old.length());
   }
 
   @Override
   public String beside(String path, String text, String from, String to) {
-    String folder = Project.folder(path);
-    String old = "\"" + Moves.relative(folder, from) + "\"";
+    String old = entry(path, from);
     int at = text.indexOf(old);
     if (at < 0) {
       return null;
@@ -124,12 +119,12 @@ final class PhpSyntax implements SpaceSyntax {
     boolean alone = text.substring(line, at).isBlank();
     String between = alone ? ",\n" + text.substring(line, at) : ", ";
     int end = at + old.length();
-    return text.substring(0, end)
-        + between
-        + "\""
-        + Moves.relative(folder, to)
-        + "\""
-        + text.substring(end);
+    return text.substring(0, end) + between + entry(path, to) + text.substring(end);
+  }
+
+  /** How a listing names a source. */
+  private static String entry(String listing, String source) {
+    return "\"" + Moves.relative(Project.folder(listing), source) + "\"";
   }
 
   private static boolean isLoad(String kind) {

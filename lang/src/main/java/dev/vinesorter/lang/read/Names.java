@@ -387,7 +387,8 @@ public final class Names {
         if (found == null && one.name().contains("::")) {
           found = ofApart(file, one, name, depth);
         }
-        found = found == null ? broughtInside(file, one, name, depth) : found;
+        boolean mayBring = found == null && !rules.namespaces();
+        found = mayBring ? broughtInside(file, one, name, depth) : found;
       } else if (one.sort() == Sort.SPACE) {
         found = rules.includes() ? null : named(file, name, depth);
         for (String space : found == null ? seenFrom(space(file, at)) : List.<String>of()) {
@@ -583,7 +584,7 @@ public final class Names {
         key -> {
           List<Import> found = new ArrayList<>();
           List<Decl> decls = outlines.get(file).decls();
-          for (Import one : rules.namespaces() ? List.<Import>of() : outlines.get(file).imports()) {
+          for (Import one : outlines.get(file).imports()) {
             boolean inside =
                 one.level() >= 0
                     && !one.alias().isEmpty()
@@ -616,7 +617,7 @@ public final class Names {
       }
       if (one.level() >= 0 && one.alias().equals(name)) {
         Place found = bound(file, one, depth);
-        if (found != null && !inFunctions(file).contains(one)) {
+        if (found != null && (rules.namespaces() || !inFunctions(file).contains(one))) {
           return found;
         }
         // What a function brings in is seen there; elsewhere only where nothing else is meant.

@@ -15,6 +15,7 @@ import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -236,28 +237,23 @@ final class RubyDeclarations implements Declarations {
     Syntax tree = move.tree(move.from());
     String text = tree.text();
     String end = move.lineEnd(move.from());
-    int last = -1;
-    boolean relative = false;
-    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
-      boolean requires = tree.is(child, "call") && tree.text(child).startsWith("require");
-      last = requires ? child : last;
-      relative |= requires && tree.text(child).startsWith("require_relative");
-    }
-    String line = statement(move, relative) + end;
     if (move.toFile() >= 0 && loads(move, move.from(), move.toFile())) {
       return;
     }
+    int last = lastStarting(tree, "require");
+    String line = statement(move, lastStarting(tree, "require_relative") >= 0) + end;
+    TextEdits edits = move.edits(move.from());
     if (first != null) {
-      edit(move, text.length(), (text.endsWith("\n") ? "" : end) + end + line);
+      edits.insert(text.length(), (text.endsWith("\n") ? "" : end) + end + line);
     } else if (last >= 0) {
-      edit(move, TextLines.next(text, tree.end(last)), line);
+      edits.insert(TextLines.next(text, tree.end(last)), line);
     } else {
-      edit(move, head(text), line + end);
+      edits.insert(head(text), line + end);
     }
   }
 
   /** A source that is there must bring in what it needs when it is loaded. */
-  private void ready(Relocation move) throws CannotMoveException {
+  private static void ready(Relocation move) throws CannotMoveException {
     int target = move.toFile();
     if (target < 0 || loads(move, move.from(), target)) {
       return;
@@ -293,15 +289,15 @@ final class RubyDeclarations implements Declarations {
   }
 
   /** What a source requires of libraries. */
-  private List<Import> libraries(Relocation move, int file) {
+  private static List<Import> libraries(Relocation move, int file) {
     return move.outline(file).imports().stream()
-        .filter(one -> one.level() >= 0 && rules.source(move.project(), file, one) == null)
+        .filter(one -> one.level() >= 0 && move.names().source(file, one).isForeign())
         .filter(one -> autoloaded(move.tree(file), one.at()).isEmpty())
         .toList();
   }
 
   /** The requires that what moves may need where it is loaded by itself. */
-  private String required(Relocation move) {
+  private static String required(Relocation move) {
     Syntax tree = move.tree(move.from());
     Set<Integer> used = new HashSet<>();
     for (Use use : move.inside()) {
@@ -313,17 +309,19 @@ final class RubyDeclarations implements Declarations {
       String text = tree.is(child, "call") ? tree.text(child) : "";
       for (Import one : text.startsWith("require ") ? move.old().imports() : List.<Import>of()) {
         boolean here = tree.begin(child) <= one.at() && one.at() < tree.end(child);
-        Place from = here ? rules.source(move.project(), move.from(), one) : null;
-        boolean needed =
-            from != null
-                ? used.contains(from.file())
-                : isNamed(move, one.from(), true) || !isNamed(move, one.from(), false);
-        if (here && needed) {
+        if (here && isNeeded(move, one, used)) {
           lines.append(text).append(move.lineEnd(move.from()));
         }
       }
     }
     return lines.toString();
+  }
+
+  private static boolean isNeeded(Relocation move, Import one, Set<Integer> used) {
+    Place from = move.names().source(move.from(), one);
+    return from.isForeign()
+        ? isNamed(move, one.from(), true) || !isNamed(move, one.from(), false)
+        : used.contains(from.file());
   }
 
   /** Whether a part of what moves, or of what stays, names what a library is called like. */
@@ -341,8 +339,13 @@ final class RubyDeclarations implements Declarations {
     return false;
   }
 
-  private static void edit(Relocation move, int at, String text) {
-    move.edits(move.from()).insert(at, text);
+  /** The last call at the top of a source that starts with a word; -1 for none. */
+  private static int lastStarting(Syntax tree, String word) {
+    int last = -1;
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      last = tree.is(child, "call") && tree.text(child).startsWith(word) ? child : last;
+    }
+    return last;
   }
 
   /** Behind the comments that a source begins with, and the empty line behind them. */
@@ -356,7 +359,7 @@ final class RubyDeclarations implements Declarations {
   }
 
   /** How the old source requires the new one, in the manner of how it is required, or requires. */
-  private String statement(Relocation move, boolean relative) {
+  private static String statement(Relocation move, boolean relative) {
     char quote = move.text(move.from()).contains("require \"") ? '"' : '\'';
     quote = move.text(move.from()).contains("require_relative \"") ? '"' : quote;
     String to = move.to().substring(0, move.to().length() - END.length());
@@ -369,13 +372,13 @@ final class RubyDeclarations implements Declarations {
   }
 
   /** The folder below which the old source is required by others; empty for none. */
-  private String below(Relocation move) {
+  private static String below(Relocation move) {
     String path = move.path(move.from());
     for (int file = 0; file < move.project().outlines().size(); file++) {
       for (Import one : move.outline(file).imports()) {
-        Place from = one.level() == 0 ? rules.source(move.project(), file, one) : null;
+        boolean takes = one.level() == 0 && move.names().source(file, one).file() == move.from();
         String named = one.from().endsWith(END) ? one.from() : one.from() + END;
-        if (from != null && from.file() == move.from() && path.endsWith("/" + named)) {
+        if (takes && path.endsWith("/" + named)) {
           return path.substring(0, path.length() - named.length());
         }
       }
@@ -383,14 +386,9 @@ final class RubyDeclarations implements Declarations {
     return "";
   }
 
-  private boolean loads(Relocation move, int file, int other) {
-    for (Import one : move.outline(file).imports()) {
-      Place from = one.level() < 0 ? null : rules.source(move.project(), file, one);
-      if (from != null && from.file() == other) {
-        return true;
-      }
-    }
-    return false;
+  private static boolean loads(Relocation move, int file, int other) {
+    return move.outline(file).imports().stream()
+        .anyMatch(one -> one.level() >= 0 && move.names().source(file, one).file() == other);
   }
 
   /** What is found by the name of its constant goes where that is looked for. */
@@ -429,11 +427,10 @@ final class RubyDeclarations implements Declarations {
   }
 
   /** Lets {@code autoload :Name, "path"} find what moves in its new place. */
-  private void autoloads(Relocation move) throws CannotMoveException {
+  private static void autoloads(Relocation move) throws CannotMoveException {
     for (int file = 0; file < move.project().outlines().size(); file++) {
       for (Import one : move.outline(file).imports()) {
-        Place from = one.level() < 0 ? null : rules.source(move.project(), file, one);
-        if (from == null || from.file() != move.from()) {
+        if (one.level() < 0 || move.names().source(file, one).file() != move.from()) {
           continue;
         }
         String name = autoloaded(move.tree(file), one.at());
@@ -516,7 +513,7 @@ final class RubyDeclarations implements Declarations {
 
   // ---- the new place
 
-  private void fresh(Relocation move, List<String> heads, String parts) {
+  private static void fresh(Relocation move, List<String> heads, String parts) {
     String end = move.lineEnd(move.from());
     StringBuilder text = new StringBuilder();
     for (String line : move.text(move.from()).lines().toList()) {
@@ -530,13 +527,12 @@ final class RubyDeclarations implements Declarations {
     text.append(text.length() > 0 ? end : "").append(TextLines.licence(move));
     String required = required(move);
     text.append(required).append(required.isEmpty() ? "" : end);
-    move.fresh(text + wrapped(move, heads, 0, parts, end));
+    move.fresh(text + wrapped(heads, 0, parts, end));
   }
 
   /** The parts within the modules from one on, as they stood. */
-  private static String wrapped(
-      Relocation move, List<String> heads, int from, String parts, String end) {
-    String step = step(move, heads.size(), parts);
+  private static String wrapped(List<String> heads, int from, String parts, String end) {
+    String step = step(heads.size(), parts);
     StringBuilder text = new StringBuilder();
     for (int n = from; n < heads.size(); n++) {
       text.append(step.repeat(n)).append(heads.get(n)).append(end);
@@ -548,19 +544,16 @@ final class RubyDeclarations implements Declarations {
     return text.toString();
   }
 
-  private static String step(Relocation move, int depth, String parts) {
+  private static String step(int depth, String parts) {
     String line = parts.lines().findFirst().orElse("");
     String indent = line.substring(0, line.length() - line.stripLeading().length());
     return depth == 0 ? "" : indent.substring(0, indent.length() / depth);
   }
 
   /** Lets a source that is there require what comes to be needed in it. */
-  private void bring(Relocation move, Syntax tree) throws CannotMoveException {
+  private static void bring(Relocation move, Syntax tree) throws CannotMoveException {
     String end = move.lineEnd(move.toFile());
-    int last = -1;
-    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
-      last = tree.is(child, "call") && tree.text(child).startsWith("require") ? child : last;
-    }
+    int last = lastStarting(tree, "require");
     StringBuilder lines = new StringBuilder();
     required(move)
         .lines()
@@ -583,7 +576,7 @@ final class RubyDeclarations implements Declarations {
   }
 
   /** Puts the parts at the end of the last module of the same name, or of the source. */
-  private void insert(Relocation move, List<String> heads, String parts)
+  private static void insert(Relocation move, List<String> heads, String parts)
       throws CannotMoveException {
     Syntax tree = move.tree(move.toFile());
     bring(move, tree);
@@ -605,7 +598,7 @@ final class RubyDeclarations implements Declarations {
       body = found;
       inside++;
     }
-    String all = wrapped(move, heads, inside, parts, end);
+    String all = wrapped(heads, inside, parts, end);
     if (body == 0) {
       String line = text.isEmpty() || text.endsWith("\n") ? "" : end;
       move.edits(move.toFile()).insert(text.length(), line + (text.isBlank() ? "" : end) + all);

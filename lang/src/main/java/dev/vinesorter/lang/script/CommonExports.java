@@ -63,7 +63,7 @@ final class CommonExports {
 
   /** Whether a source that gives nothing yet would do so by a list. */
   private boolean isList() {
-    boolean given = CommonModules.whole(tree) >= 0;
+    boolean given = false;
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
       given |= CommonModules.given(tree, child) >= 0;
     }

@@ -68,7 +68,8 @@ final class CommonObstacles {
   /** The same words may do other things in a strict source and in one that is not. */
   private void strictness(Syntax target) throws CannotMoveException {
     boolean strict = CommonModules.strict(tree) >= 0;
-    for (int node = 0; strict != CommonModules.strict(target) >= 0 && node < tree.size(); node++) {
+    boolean alike = strict == CommonModules.strict(target) >= 0;
+    for (int node = alike ? tree.size() : 0; node < tree.size(); node++) {
       boolean other =
           !strict && tree.is(node, "assignment_expression")
               || tree.is(node, "this")
