@@ -65,14 +65,10 @@ final class CDeclarations implements Declarations {
       throw new CannotMoveException(
           RefusalCode.NOT_YET, "What is written here is not understood.", one.nameAt());
     }
-    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
-      boolean condition = tree.kind(at).startsWith("preproc") && !IncludeLines.isGuard(tree, at);
-      if (condition || tree.is(at, "ERROR")) {
-        throw new CannotMoveException(
-            RefusalCode.NOT_YET,
-            "'" + one.name() + "' stands under a condition, or in a block with others.",
-            one.nameAt());
-      }
+    int condition = condition(tree, node, one);
+    if (condition > 0) {
+      ofCondition(move, decl, condition);
+      node = condition;
     }
     beside(move, decl, node);
     int begin = TextLines.begin(text, tree.begin(node));
@@ -82,6 +78,58 @@ final class CDeclarations implements Declarations {
           RefusalCode.ONE_LINE, "'" + one.name() + "' shares its line with others.", one.nameAt());
     }
     return new Stretch(TextLines.heading(tree, node, begin), end);
+  }
+
+  /** The outermost condition around a statement but for the guard of a header; -1 for none. */
+  private static int condition(Syntax tree, int node, Decl one) throws CannotMoveException {
+    int condition = -1;
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      if (tree.is(at, "ERROR")) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'" + one.name() + "' stands beside what is not understood.",
+            one.nameAt());
+      }
+      boolean asks = tree.kind(at).startsWith("preproc") && !IncludeLines.isGuard(tree, at);
+      condition = asks ? at : condition;
+    }
+    return condition;
+  }
+
+  /** What stands under a condition moves with it, and with all that it decides on. */
+  private static void ofCondition(Relocation move, int decl, int condition)
+      throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    List<Decl> decls = move.old().decls();
+    Decl one = decls.get(decl);
+    for (int node = condition + 1; node < tree.size(); node++) {
+      boolean inside = tree.begin(node) < tree.end(condition);
+      String kind = inside ? tree.kind(node) : "";
+      boolean more =
+          kind.equals("preproc_include") || kind.equals("preproc_call") || blockBody(tree, node) >= 0;
+      if (inside && more) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'" + one.name() + "' stands under a condition with more than declarations.",
+            one.nameAt());
+      }
+    }
+    for (int n = 1; n < decls.size(); n++) {
+      Decl other = decls.get(n);
+      boolean inside =
+          other.around() == one.around()
+              && tree.begin(condition) <= other.nameAt()
+              && other.nameAt() < tree.end(condition);
+      if (inside && !move.moved().contains(n) && !other.name().equals(one.name())) {
+        throw new CannotMoveException(
+            RefusalCode.DECLARED_TOGETHER,
+            "'" + other.name() + "' stands under the same condition; name it in the step, too.",
+            other.nameAt());
+      }
+      if (inside) {
+        move.along(n);
+      }
+    }
   }
 
   /** The statement that declares a name; not above 0 where that is not understood. */
@@ -158,14 +206,13 @@ final class CDeclarations implements Declarations {
       clash(move, decl);
     }
     CNeeds needs = new CNeeds(move);
-    Set<String> includes = new TreeSet<>();
+    Set<String> includes = new TreeSet<>(needs.foreign());
     for (int needed : needs.headers()) {
       String path = move.path(needed);
       if (!path.equals(move.to()) && !sees(move, move.toFile(), needed)) {
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
     }
-    includes.addAll(needs.foreign());
     put(move, includes);
     users(move, header);
   }
@@ -437,11 +484,27 @@ final class CDeclarations implements Declarations {
     StringBuilder angled = new StringBuilder();
     StringBuilder quoted = new StringBuilder();
     for (String one : includes) {
-      (one.startsWith("<") ? angled : quoted).append("#include ").append(one).append(end);
+      if (!IncludeLines.isConditional(one)) {
+        (one.startsWith("<") ? angled : quoted).append("#include ").append(one).append(end);
+      }
     }
     boolean both = !angled.isEmpty() && !quoted.isEmpty();
     text.append(angled).append(both ? end : "").append(quoted);
-    return text.append(includes.isEmpty() ? "" : end).append(body).append(guard[1]).toString();
+    includes.stream()
+        .filter(IncludeLines::isConditional)
+        .forEach(one -> text.append(includes.size() > 1 ? end : "").append(one).append(end));
+    text.append(includes.isEmpty() ? "" : end);
+    LinkageBracket bracket = isHeader(move.to()) ? bracket(move) : null;
+    text.append(bracket == null ? body : bracket.around(move.text(move.from()), body, end));
+    return text.append(guard[1]).toString();
+  }
+
+  /** The bracket for the linkage of C that stands around something that moves; null for none. */
+  private static LinkageBracket bracket(Relocation move) {
+    LinkageBracket bracket = LinkageBracket.of(move.text(move.from()));
+    boolean inside =
+        bracket != null && move.stretches().stream().anyMatch(one -> bracket.holds(one.begin()));
+    return inside ? bracket : null;
   }
 
   /** Puts declarations behind the others of their namespace, or before what uses them. */
@@ -470,17 +533,36 @@ final class CDeclarations implements Declarations {
       move.edits(move.toFile()).insert(at, end + all);
       return;
     }
+    LinkageBracket there = block == 0 ? LinkageBracket.of(text) : null;
+    LinkageBracket mine = bracket(move);
+    if (there == null && mine != null && isHeader(move.to()) && definesCode(move)) {
+      all = mine.around(move.text(move.from()), all, end);
+    }
     int inside = block > 0 ? block : 0;
-    if (inside == 0) {
+    if (inside == 0 && there == null) {
       for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
         inside = IncludeLines.isGuard(tree, child) ? child : inside;
       }
     }
-    at = inside == 0 ? text.length() : closing(tree, text, inside);
+    boolean closed = inside > 0 || there != null;
+    at = there != null ? there.close() : closed ? closing(tree, text, inside) : text.length();
     boolean blank = at > 0 && TextLines.isBlankBefore(text, at);
     String before = blank || text.isBlank() ? "" : end;
     String line = at > 0 && text.charAt(at - 1) != '\n' ? end : "";
-    move.edits(move.toFile()).insert(at, line + before + all + (inside == 0 ? "" : end));
+    move.edits(move.toFile()).insert(at, line + before + all + (closed ? end : ""));
+  }
+
+  /** Whether a function or variable that others link to is among what moves. */
+  private static boolean definesCode(Relocation move) {
+    return move.moved().stream()
+        .anyMatch(
+            decl -> {
+              Sort sort = move.old().decls().get(decl).sort();
+              Syntax tree = move.tree(move.from());
+              int node = statement(tree, move.old().decls().get(decl).nameAt());
+              boolean code = sort == Sort.FUNCTION || sort == Sort.FIELD;
+              return code && !tree.kind(node).startsWith("preproc") && !isStatic(move, decl);
+            });
   }
 
   /** The body of the same block in the new source; 0 for none needed, -1 where it has none. */

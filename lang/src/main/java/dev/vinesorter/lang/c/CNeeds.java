@@ -18,6 +18,20 @@ import java.util.TreeSet;
 final class CNeeds {
   private final Relocation move;
 
+  /** What conditions are made of between their line and the names that they ask for. */
+  private static final Set<String> CONDITION_PARTS =
+      Set.of(
+          "preproc_defined",
+          "binary_expression",
+          "unary_expression",
+          "parenthesized_expression",
+          "call_expression",
+          "preproc_call_expression",
+          "argument_list");
+
+  /** What the conditions of includes that go along ask for. */
+  private final Set<String> includedBy = new TreeSet<>();
+
   CNeeds(Relocation move) {
     this.move = move;
   }
@@ -39,7 +53,39 @@ final class CNeeds {
         }
       }
     }
+    for (String asked : asked()) {
+      add(places, move.names().inFile(move.from(), asked, 0));
+    }
+    for (String asked : includedBy) {
+      add(places, move.names().inFile(move.from(), asked, 0));
+    }
     return places;
+  }
+
+  /** The names that the conditions in what moves ask for. */
+  private Set<String> asked() {
+    Set<String> asked = new TreeSet<>();
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size(); node++) {
+      if (tree.is(node, "identifier") && move.isInside(tree.begin(node))) {
+        int at = tree.around(node);
+        while (at > 0 && CONDITION_PARTS.contains(tree.kind(at))) {
+          at = tree.around(at);
+        }
+        String kind = tree.kind(at);
+        boolean of = kind.startsWith("preproc_if") || kind.startsWith("preproc_elif");
+        if (of && tree.begin(node) < tree.end(asking(tree, at))) {
+          asked.add(tree.text(node));
+        }
+      }
+    }
+    return asked;
+  }
+
+  /** The part of a condition that asks. */
+  private static int asking(Syntax tree, int condition) {
+    int name = tree.child(condition, "name");
+    return name >= 0 ? name : tree.child(condition, "condition");
   }
 
   private void add(Set<Place> places, Place meant) {
@@ -72,6 +118,9 @@ final class CNeeds {
       }
       if (header) {
         old(one, name, headers);
+        continue;
+      }
+      if (isOpaque(one)) {
         continue;
       }
       List<Integer> prototypes = prototypes(move, name);
@@ -112,6 +161,32 @@ final class CNeeds {
           use(one));
     }
     headers.add(one.file());
+  }
+
+  /**
+   * Whether what moves knows a type by its name alone, as a pointer or a name for it, which declares
+   * it where it is not known yet.
+   */
+  private boolean isOpaque(Place type) {
+    Syntax tree = move.tree(move.from());
+    boolean any = false;
+    for (Use use : move.inside()) {
+      if (type.equals(move.names().meant(move.from(), use))) {
+        int tag = tree.around(tree.innermost(use.at()));
+        boolean named =
+            (tree.is(tag, "struct_specifier") || tree.is(tag, "union_specifier"))
+                && tree.child(tag, "body") < 0;
+        int around = tree.around(tag);
+        int declarator = tree.child(around, "declarator");
+        boolean pointer = declarator >= 0 && tree.is(declarator, "pointer_declarator");
+        boolean variable = tree.is(around, "declaration") || tree.is(around, "field_declaration");
+        if (!named || !tree.is(around, "type_definition") && !(variable && pointer)) {
+          return false;
+        }
+        any = true;
+      }
+    }
+    return any;
   }
 
   private boolean isMember(Place place) {
@@ -178,28 +253,67 @@ final class CNeeds {
       boolean foreign =
           one.level() >= 0 && move.names().source(move.from(), one).file() < 0 && others;
       if (foreign && !StandardHeaders.isKnown(one.from()) && !known.contains(one.from())) {
-        underCondition(one);
-        needed.add(one.level() == 0 ? "<" + one.from() + ">" : "\"" + one.from() + "\"");
+        String condition = underCondition(one);
+        String plain = one.level() == 0 ? "<" + one.from() + ">" : "\"" + one.from() + "\"";
+        needed.add(condition == null ? plain : condition);
       }
     }
     return needed;
   }
 
-  /** What may be needed, and is included only where a condition holds. */
-  private void underCondition(Import one) throws CannotMoveException {
+  /**
+   * The text of the outermost condition around an include; null for none. It can go along where it
+   * holds nothing but includes.
+   */
+  private String underCondition(Import one) throws CannotMoveException {
     Syntax tree = move.tree(move.from());
+    int condition = -1;
     for (int node = tree.innermost(one.at()); node > 0; node = tree.around(node)) {
-      if (tree.kind(node).startsWith("preproc_") && !tree.is(node, "preproc_include")) {
-        String kind = tree.kind(node);
-        boolean condition = kind.startsWith("preproc_if") || kind.startsWith("preproc_el");
-        if (condition && !IncludeLines.isGuard(tree, node)) {
-          throw new CannotMoveException(
-              RefusalCode.NOT_YET,
-              "What moves may need <" + one.from() + ">, which is included under a condition here.",
-              one.at());
+      boolean asks = tree.kind(node).startsWith("preproc_") && !tree.is(node, "preproc_include");
+      condition = asks && !IncludeLines.isGuard(tree, node) ? node : condition;
+    }
+    if (condition < 0) {
+      return null;
+    }
+    Set<String> names = new TreeSet<>();
+    boolean more = !onlyIncludes(tree, condition, names);
+    for (String name : names) {
+      Place meant = move.names().inFile(move.from(), name, 0);
+      more |= meant != null && meant.file() == move.from();
+    }
+    if (more) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "What moves may need <" + one.from() + ">, which is included under a condition here.",
+          one.at());
+    }
+    includedBy.addAll(names);
+    return tree.text(condition).strip();
+  }
+
+  /** Whether all that stands under a condition are includes; collects the names it asks for. */
+  private static boolean onlyIncludes(Syntax tree, int condition, Set<String> names) {
+    for (int child = tree.first(condition); child >= 0; child = tree.next(child)) {
+      String kind = tree.kind(child);
+      boolean asks = "name".equals(tree.field(child)) || "condition".equals(tree.field(child));
+      if (asks) {
+        for (int node = child; node < tree.past(child); node++) {
+          if (tree.is(node, "identifier")) {
+            names.add(tree.text(node));
+          }
         }
+      } else if (kind.startsWith("preproc_if") || kind.startsWith("preproc_el")) {
+        if (!onlyIncludes(tree, child, names)) {
+          return false;
+        }
+      } else if (!kind.equals("preproc_include")
+          && !kind.equals("comment")
+          && !kind.startsWith("#")
+          && !tree.text(child).isBlank()) {
+        return false;
       }
     }
+    return true;
   }
 
   /** The header of the old source that declares a name of the standard library. */
@@ -221,6 +335,12 @@ final class CNeeds {
         List<String> chain = use.chain();
         boolean std = chain.get(0).equals("std") && chain.size() > 1;
         unknown.add(std ? "std::" + chain.get(1) : chain.get(0));
+      }
+    }
+    for (String asked : asked()) {
+      // What begins with an underscore is the compiler's own.
+      if (!asked.startsWith("_") && move.names().inFile(move.from(), asked, 0) == null) {
+        unknown.add(asked);
       }
     }
     Syntax tree = move.tree(move.from());

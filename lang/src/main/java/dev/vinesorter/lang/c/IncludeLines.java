@@ -78,7 +78,9 @@ final class IncludeLines {
     }
     for (boolean system : new boolean[] {true, false}) {
       TreeSet<String> lines = new TreeSet<>();
-      includes.stream().filter(one -> one.startsWith("<") == system).forEach(lines::add);
+      includes.stream()
+          .filter(one -> !isConditional(one) && one.startsWith("<") == system)
+          .forEach(lines::add);
       List<Integer> alike = system ? angled : quoted;
       List<Integer> others = system ? quoted : angled;
       for (String line : lines) {
@@ -91,6 +93,29 @@ final class IncludeLines {
         } else {
           move.edits(file).insert(first(tree, text), written + end);
         }
+      }
+    }
+    addConditional(move, file, includes);
+  }
+
+  /** Whether what is to be included is a whole condition with includes, and not one header. */
+  static boolean isConditional(String include) {
+    return include.startsWith("#");
+  }
+
+  /** Adds conditions with includes behind all includes, but for those that stand there already. */
+  private static void addConditional(Relocation move, int file, Set<String> includes) {
+    Syntax tree = move.tree(file);
+    String text = move.text(file);
+    String end = move.lineEnd(file);
+    int last = -1;
+    for (int node = 0; node < tree.size(); node++) {
+      last = tree.is(node, "preproc_include") && isAtTop(tree, node) ? node : last;
+    }
+    int at = last < 0 ? first(tree, text) : behind(tree, text, last);
+    for (String one : includes) {
+      if (isConditional(one) && !text.contains(one)) {
+        move.edits(file).insert(at, last < 0 ? one + end + end : end + one + end);
       }
     }
   }

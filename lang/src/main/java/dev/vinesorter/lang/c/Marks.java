@@ -8,7 +8,8 @@ import java.util.regex.Pattern;
 
 /**
  * Macros that only mark a declaration, such as {@code SALT_API} before a function or {@code
- * GUARDED_BY(lock)} behind a variable. No grammar expects them; what is parsed has blanks there.
+ * GUARDED_BY(lock)} behind a variable. No grammar expects them; what is parsed has blanks there, and
+ * in the lines of a {@link LinkageBracket}.
  *
  * @param text the text with blanks
  * @param places where the macros begin and end
@@ -71,16 +72,27 @@ record Marks(String text, List<int[]> places) {
       int end = end(text, word.start(), word.end(), word.start() == first);
       if (end > 0) {
         plain = plain == null ? new StringBuilder(text) : plain;
-        for (int at = word.start(); at < end; at++) {
-          if (plain.charAt(at) != '\n' && plain.charAt(at) != '\r') {
-            plain.setCharAt(at, ' ');
-          }
-        }
+        blank(plain, word.start(), end);
         places.add(new int[] {word.start(), word.end()});
         past = end;
       }
     }
+    LinkageBracket bracket = LinkageBracket.of(text);
+    if (bracket != null) {
+      plain = plain == null ? new StringBuilder(text) : plain;
+      blank(plain, bracket.begin(), bracket.past());
+      blank(plain, bracket.close(), bracket.end());
+    }
     return new Marks(plain == null ? text : plain.toString(), places);
+  }
+
+  /** Puts blanks in a stretch, but for the ends of lines. */
+  private static void blank(StringBuilder plain, int begin, int end) {
+    for (int at = begin; at < end; at++) {
+      if (plain.charAt(at) != '\n' && plain.charAt(at) != '\r') {
+        plain.setCharAt(at, ' ');
+      }
+    }
   }
 
   /**

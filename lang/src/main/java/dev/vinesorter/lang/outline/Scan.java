@@ -174,6 +174,10 @@ public abstract class Scan {
    * Adds a use of what a chain of names means; what begins with a variable begins with its type.
    */
   protected void use(Kind kind, Root root, List<String> names, int at, int end) {
+    if (names.contains("")) {
+      // A parser puts an empty name where it expects one, and says no more of it.
+      return;
+    }
     List<String> chain = new ArrayList<>(names);
     Root begins = root;
     if (root == Root.NAME) {

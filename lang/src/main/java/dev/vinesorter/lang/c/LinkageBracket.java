@@ -1,0 +1,79 @@
+package dev.vinesorter.lang.c;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+
+/**
+ * The lines by which a header of C gives C++ what it declares with the linkage of C: a condition
+ * around {@code extern "C"} and its opening brace, and another one around the closing brace. No
+ * grammar takes them as a pair, since each condition holds half of a block.
+ *
+ * @param begin where the first line of the opening begins
+ * @param past one past its last line
+ * @param close where the first line of the closing begins
+ * @param end one past its last line
+ */
+record LinkageBracket(int begin, int past, int close, int end) {
+  private static final Pattern ASKS =
+      Pattern.compile(
+          "\\s*+#\\s*+if(def\\s++__cplusplus|\\s*+defined\\s*+\\(\\s*+__cplusplus\\s*+\\)"
+              + "|\\s++defined\\s++__cplusplus|\\s++__cplusplus)\\b?+.{0,99}");
+
+  private static final Pattern OPENS =
+      Pattern.compile("\\s*+extern\\s*+\"C\"\\s*+\\{\\s*+(//.*|/\\*.*\\*/\\s*+)?+");
+
+  private static final Pattern CLOSES = Pattern.compile("\\s*+\\};?+\\s*+(//.*|/\\*.*\\*/\\s*+)?+");
+
+  private static final Pattern ENDS = Pattern.compile("\\s*+#\\s*+endif\\b.*");
+
+  private static final int LONGEST_LINE = 200;
+
+  /** The bracket of a text; null where there is none. */
+  static LinkageBracket of(String text) {
+    if (!text.contains("__cplusplus")) {
+      return null;
+    }
+    List<int[]> lines = new ArrayList<>();
+    for (int begin = 0; begin < text.length(); ) {
+      int next = text.indexOf('\n', begin);
+      int past = next < 0 ? text.length() : next + 1;
+      if (past - begin > LONGEST_LINE || !text.substring(begin, past).isBlank()) {
+        lines.add(new int[] {begin, past});
+      }
+      begin = past;
+    }
+    int[] open = null;
+    for (int n = 0; n + 2 < lines.size(); n++) {
+      if (is(text, lines.get(n), ASKS) && is(text, lines.get(n + 2), ENDS)) {
+        if (open == null && is(text, lines.get(n + 1), OPENS)) {
+          open = new int[] {lines.get(n)[0], lines.get(n + 2)[1]};
+        } else if (open != null && is(text, lines.get(n + 1), CLOSES)) {
+          return new LinkageBracket(open[0], open[1], lines.get(n)[0], lines.get(n + 2)[1]);
+        }
+      }
+    }
+    return null;
+  }
+
+  private static boolean is(String text, int[] line, Pattern pattern) {
+    return line[1] - line[0] <= LONGEST_LINE
+        && pattern.matcher(text.substring(line[0], line[1]).stripTrailing()).matches();
+  }
+
+  /** Whether a place stands between the braces. */
+  boolean holds(int at) {
+    return past <= at && at < close;
+  }
+
+  /** What is given, between lines like those of this bracket. */
+  String around(String text, String within, String lineEnd) {
+    return text.substring(begin, past).stripTrailing()
+        + lineEnd
+        + lineEnd
+        + within
+        + lineEnd
+        + text.substring(close, end).stripTrailing()
+        + lineEnd;
+  }
+}
