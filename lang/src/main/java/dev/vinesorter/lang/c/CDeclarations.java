@@ -11,6 +11,7 @@ import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -106,7 +107,9 @@ final class CDeclarations implements Declarations {
       boolean inside = tree.begin(node) < tree.end(condition);
       String kind = inside ? tree.kind(node) : "";
       boolean more =
-          kind.equals("preproc_include") || kind.equals("preproc_call") || blockBody(tree, node) >= 0;
+          kind.equals("preproc_include")
+              || kind.equals("preproc_call")
+              || blockBody(tree, node) >= 0;
       if (inside && more) {
         throw new CannotMoveException(
             RefusalCode.NOT_YET,
@@ -213,7 +216,9 @@ final class CDeclarations implements Declarations {
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
     }
-    put(move, includes);
+    Map<String, String> settings = needs.settings();
+    settings(move, settings.keySet());
+    put(move, includes, settings.values());
     users(move, header);
   }
 
@@ -347,7 +352,31 @@ final class CDeclarations implements Declarations {
 
   // ---- where it comes to stand
 
-  private static void put(Relocation move, Set<String> includes) throws CannotMoveException {
+  /**
+   * Refuses to move what a header declares only where a macro is defined first into a header, or
+   * into a source that does not define it.
+   */
+  private static void settings(Relocation move, Set<String> macros) throws CannotMoveException {
+    for (String macro : macros) {
+      boolean defined =
+          move.toFile() >= 0
+              && move.outline(move.toFile()).decls().stream()
+                  .anyMatch(one -> one.name().equals(macro));
+      if (isHeader(move.to()) || move.toFile() >= 0 && !defined) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "What moves may need what is declared only where '"
+                + macro
+                + "' is defined, as "
+                + move.path(move.from())
+                + " does before it includes.",
+            move.stretches().get(0).begin());
+      }
+    }
+  }
+
+  private static void put(Relocation move, Set<String> includes, Collection<String> settings)
+      throws CannotMoveException {
     String end = move.lineEnd(move.from());
     Map<List<String>, List<String>> byBlock = new LinkedHashMap<>();
     for (Stretch stretch : move.stretches()) {
@@ -361,7 +390,7 @@ final class CDeclarations implements Declarations {
       byBlock.forEach(
           (blocks, parts) ->
               body.append(body.length() == 0 ? "" : end).append(inBlocks(blocks, parts, end)));
-      move.fresh(fresh(move, includes, body.toString(), end));
+      move.fresh(fresh(move, includes, settings, body.toString(), end));
       return;
     }
     IncludeLines.add(move, move.toFile(), includes);
@@ -476,11 +505,14 @@ final class CDeclarations implements Declarations {
     return text.toString();
   }
 
-  private static String fresh(Relocation move, Set<String> includes, String body, String end) {
+  private static String fresh(
+      Relocation move, Set<String> includes, Collection<String> settings, String body, String end) {
     StringBuilder text = new StringBuilder(TextLines.licence(move));
     String[] guard =
         isHeader(move.to()) ? HeaderGuard.around(move, move.to(), end) : new String[] {"", ""};
     text.append(guard[0]);
+    settings.forEach(line -> text.append(line).append(end));
+    text.append(settings.isEmpty() ? "" : end);
     StringBuilder angled = new StringBuilder();
     StringBuilder quoted = new StringBuilder();
     for (String one : includes) {
@@ -501,10 +533,10 @@ final class CDeclarations implements Declarations {
 
   /** The bracket for the linkage of C that stands around something that moves; null for none. */
   private static LinkageBracket bracket(Relocation move) {
-    LinkageBracket bracket = LinkageBracket.of(move.text(move.from()));
-    boolean inside =
-        bracket != null && move.stretches().stream().anyMatch(one -> bracket.holds(one.begin()));
-    return inside ? bracket : null;
+    return LinkageBracket.of(move.text(move.from())).stream()
+        .filter(bracket -> move.stretches().stream().anyMatch(one -> bracket.holds(one.begin())))
+        .findFirst()
+        .orElse(null);
   }
 
   /** Puts declarations behind the others of their namespace, or before what uses them. */
@@ -533,7 +565,8 @@ final class CDeclarations implements Declarations {
       move.edits(move.toFile()).insert(at, end + all);
       return;
     }
-    LinkageBracket there = block == 0 ? LinkageBracket.of(text) : null;
+    List<LinkageBracket> brackets = block == 0 ? LinkageBracket.of(text) : List.of();
+    LinkageBracket there = brackets.isEmpty() ? null : brackets.get(0);
     LinkageBracket mine = bracket(move);
     if (there == null && mine != null && isHeader(move.to()) && definesCode(move)) {
       all = mine.around(move.text(move.from()), all, end);

@@ -11,7 +11,9 @@ import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /** What declarations of C and C++ need of other sources, and who needs them. */
@@ -67,14 +69,74 @@ final class CNeeds {
     Set<String> asked = new TreeSet<>();
     Syntax tree = move.tree(move.from());
     for (int node = 0; node < tree.size(); node++) {
-      if (tree.is(node, "identifier") && move.isInside(tree.begin(node))) {
-        int at = tree.around(node);
-        while (at > 0 && CONDITION_PARTS.contains(tree.kind(at))) {
-          at = tree.around(at);
-        }
-        String kind = tree.kind(at);
-        boolean of = kind.startsWith("preproc_if") || kind.startsWith("preproc_elif");
-        if (of && tree.begin(node) < tree.end(asking(tree, at))) {
+      if (move.isInside(tree.begin(node)) && conditionOf(tree, node) > 0) {
+        asked.add(tree.text(node));
+      }
+    }
+    return asked;
+  }
+
+  /** The condition that asks for a name; -1 where a node is none that a condition asks for. */
+  private static int conditionOf(Syntax tree, int node) {
+    if (!tree.is(node, "identifier")) {
+      return -1;
+    }
+    int at = tree.around(node);
+    while (at > 0 && CONDITION_PARTS.contains(tree.kind(at))) {
+      at = tree.around(at);
+    }
+    String kind = tree.kind(at);
+    boolean of = kind.startsWith("preproc_if") || kind.startsWith("preproc_elif");
+    return of && tree.begin(node) < tree.end(asking(tree, at)) ? at : -1;
+  }
+
+  /**
+   * The macros that the old source defines before it includes, so that a header gives it more,
+   * where what moves may be of that: by name, each with the line that defines it.
+   */
+  Map<String, String> settings() {
+    Map<String, String> defined = new TreeMap<>();
+    Syntax tree = move.tree(move.from());
+    int lastInclude = -1;
+    for (int node = 0; node < tree.size(); node++) {
+      lastInclude = tree.is(node, "preproc_include") ? node : lastInclude;
+    }
+    for (int node = 0; node < lastInclude; node++) {
+      boolean source = !CDeclarations.isHeader(move.path(move.from()));
+      if (source && tree.is(node, "preproc_def")) {
+        defined.put(tree.text(tree.child(node, "name")), tree.text(node).strip());
+      }
+    }
+    if (defined.isEmpty()) {
+      return defined;
+    }
+    Set<String> needed = new HashSet<>();
+    Set<Place> places = places();
+    Set<String> unknown = unknown();
+    for (int file : move.names().seen(move.from())) {
+      if (defined.keySet().stream().anyMatch(move.text(file)::contains)) {
+        needed.addAll(givenBy(file, places, unknown));
+      }
+    }
+    defined.keySet().retainAll(needed);
+    return defined;
+  }
+
+  /** What the conditions ask for under which a header declares what moves may name. */
+  private Set<String> givenBy(int file, Set<Place> places, Set<String> unknown) {
+    Set<String> asked = new HashSet<>();
+    Syntax tree = move.tree(file);
+    for (int node = 0; node < tree.size(); node++) {
+      int condition = conditionOf(tree, node);
+      if (condition > 0 && !IncludeLines.isGuard(tree, condition)) {
+        Set<String> words = new HashSet<>(words(tree.text(condition)));
+        boolean declares =
+            words.stream().anyMatch(unknown::contains)
+                || places.stream()
+                    .filter(one -> one.file() == file)
+                    .map(one -> move.names().decl(one).nameAt())
+                    .anyMatch(at -> tree.begin(condition) <= at && at < tree.end(condition));
+        if (declares) {
           asked.add(tree.text(node));
         }
       }
@@ -164,8 +226,8 @@ final class CNeeds {
   }
 
   /**
-   * Whether what moves knows a type by its name alone, as a pointer or a name for it, which declares
-   * it where it is not known yet.
+   * Whether what moves knows a type by its name alone, as a pointer or a name for it, which
+   * declares it where it is not known yet.
    */
   private boolean isOpaque(Place type) {
     Syntax tree = move.tree(move.from());

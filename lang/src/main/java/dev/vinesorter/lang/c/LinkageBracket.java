@@ -29,10 +29,11 @@ record LinkageBracket(int begin, int past, int close, int end) {
 
   private static final int LONGEST_LINE = 200;
 
-  /** The bracket of a text; null where there is none. */
-  static LinkageBracket of(String text) {
+  /** The brackets of a text in their order. */
+  static List<LinkageBracket> of(String text) {
+    List<LinkageBracket> found = new ArrayList<>();
     if (!text.contains("__cplusplus")) {
-      return null;
+      return found;
     }
     List<int[]> lines = new ArrayList<>();
     for (int begin = 0; begin < text.length(); ) {
@@ -49,11 +50,12 @@ record LinkageBracket(int begin, int past, int close, int end) {
         if (open == null && is(text, lines.get(n + 1), OPENS)) {
           open = new int[] {lines.get(n)[0], lines.get(n + 2)[1]};
         } else if (open != null && is(text, lines.get(n + 1), CLOSES)) {
-          return new LinkageBracket(open[0], open[1], lines.get(n)[0], lines.get(n + 2)[1]);
+          found.add(new LinkageBracket(open[0], open[1], lines.get(n)[0], lines.get(n + 2)[1]));
+          open = null;
         }
       }
     }
-    return null;
+    return found;
   }
 
   private static boolean is(String text, int[] line, Pattern pattern) {

@@ -8,8 +8,8 @@ import java.util.regex.Pattern;
 
 /**
  * Macros that only mark a declaration, such as {@code SALT_API} before a function or {@code
- * GUARDED_BY(lock)} behind a variable. No grammar expects them; what is parsed has blanks there, and
- * in the lines of a {@link LinkageBracket}.
+ * GUARDED_BY(lock)} behind a variable. No grammar expects them; what is parsed has blanks there,
+ * and in the lines of a {@link LinkageBracket}.
  *
  * @param text the text with blanks
  * @param places where the macros begin and end
@@ -77,8 +77,7 @@ record Marks(String text, List<int[]> places) {
         past = end;
       }
     }
-    LinkageBracket bracket = LinkageBracket.of(text);
-    if (bracket != null) {
+    for (LinkageBracket bracket : LinkageBracket.of(text)) {
       plain = plain == null ? new StringBuilder(text) : plain;
       blank(plain, bracket.begin(), bracket.past());
       blank(plain, bracket.close(), bracket.end());

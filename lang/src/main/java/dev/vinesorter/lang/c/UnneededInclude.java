@@ -52,12 +52,29 @@ final class UnneededInclude {
         found = node;
       }
     }
-    return found < 0 || isPair(file) || !isEnough(file) ? -1 : found;
+    return found < 0 || isPair(file) || defines(file) || !isEnough(file) ? -1 : found;
   }
 
   /** Whether a source and the header are two halves of one. */
   private boolean isPair(int file) {
     return stem(move.path(file)).equals(stem(move.path(header)));
+  }
+
+  /** Whether a source defines what the header goes on declaring, so that they are held together. */
+  private boolean defines(int file) {
+    Set<String> declared = new HashSet<>();
+    List<Decl> decls = move.old().decls();
+    for (int n = 1; n < decls.size(); n++) {
+      if (decls.get(n).only() && !move.isMoved(n)) {
+        declared.add(simple(decls.get(n).name()));
+      }
+    }
+    return move.outline(file).decls().stream()
+        .anyMatch(one -> !one.only() && declared.contains(simple(one.name())));
+  }
+
+  private static String simple(String name) {
+    return name.substring(name.lastIndexOf(':') + 1);
   }
 
   private static String stem(String path) {
@@ -159,8 +176,7 @@ final class UnneededInclude {
       List<Decl> decls = move.outline(file).decls();
       for (int n = 1; n < decls.size(); n++) {
         if (file != header || !move.isMoved(n)) {
-          String name = decls.get(n).name();
-          names.add(name.substring(name.lastIndexOf(':') + 1));
+          names.add(simple(decls.get(n).name()));
         }
       }
     }
