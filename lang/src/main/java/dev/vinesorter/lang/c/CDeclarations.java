@@ -218,6 +218,7 @@ final class CDeclarations implements Declarations {
     }
     Map<String, String> settings = needs.settings();
     settings(move, settings.keySet());
+    new UsedNames(move).writeInFull();
     put(move, includes, settings.values());
     users(move, header);
   }
@@ -641,10 +642,11 @@ final class CDeclarations implements Declarations {
     }
     // What is defined in a header is defined nowhere until a source includes that.
     boolean defines = move.moved().stream().anyMatch(decl -> !isShared(move, decl));
+    UnneededInclude include = new UnneededInclude(move);
     for (int file : order) {
       boolean has = defines && file == move.from();
       if (has || CNeeds.uses(move, file)) {
-        user(move, file, seeing);
+        user(move, file, include, seeing);
       }
     }
   }
@@ -658,8 +660,8 @@ final class CDeclarations implements Declarations {
   /**
    * Lets a source see what moves; one that saw it by an include for that alone includes no more.
    */
-  private static void user(Relocation move, int file, Set<Integer> seeing) {
-    UnneededInclude include = new UnneededInclude(move);
+  private static void user(
+      Relocation move, int file, UnneededInclude include, Set<Integer> seeing) {
     int old = file == move.from() ? -1 : include.of(file);
     Set<Integer> seen = old < 0 ? move.names().seen(file) : include.left(file);
     // What includes each other sees the other only where the order happens to be right.
@@ -674,6 +676,9 @@ final class CDeclarations implements Declarations {
       IncludeLines.replace(move, file, old, line);
     } else if (!sees) {
       IncludeLines.add(move, file, Set.of(line));
+    }
+    if (old >= 0) {
+      include.goes(file);
     }
     if (!sees) {
       seeing.add(file);

@@ -30,6 +30,9 @@ final class UnneededInclude {
   private final Relocation move;
   private final int header;
 
+  /** The sources that include the header no more. */
+  private final Set<Integer> withoutIt = new HashSet<>();
+
   /** For the header that things leave. */
   UnneededInclude(Relocation move) {
     this.move = move;
@@ -53,6 +56,11 @@ final class UnneededInclude {
       }
     }
     return found < 0 || isPair(file) || defines(file) || !isEnough(file) ? -1 : found;
+  }
+
+  /** The include of a source goes, so that nobody else sees the header by it. */
+  void goes(int file) {
+    withoutIt.add(file);
   }
 
   /** Whether a source and the header are two halves of one. */
@@ -115,12 +123,13 @@ final class UnneededInclude {
       int at = open.get(n);
       for (Import one : move.outline(at).imports()) {
         int other = one.level() < 0 ? -1 : move.names().source(at, one).file();
-        boolean goes = at == without && other == header;
+        boolean goes = (at == without || withoutIt.contains(at)) && other == header;
         if (other >= 0 && !goes && all.add(other)) {
           open.add(other);
         }
       }
-      if (withNew && at == without && move.toFile() >= 0) {
+      boolean takesNew = withNew && at == without || withoutIt.contains(at);
+      if (takesNew && move.toFile() >= 0) {
         move.names().seen(move.toFile()).stream().filter(all::add).forEach(open::add);
       }
     }
