@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 
 /** Moves functions, types, macros and variables of C and C++ from source to source. */
 final class CDeclarations implements Declarations {
@@ -545,25 +546,21 @@ final class CDeclarations implements Declarations {
       throws CannotMoveException {
     Syntax tree = move.tree(move.toFile());
     String text = move.text(move.toFile());
-    boolean used =
-        move.outline(move.toFile()).uses().stream()
-            .anyMatch(use -> move.moves(move.names().meant(move.toFile(), use)));
+    int used = firstUse(move);
     int block = block(move, blocks);
     String all = block < 0 ? inBlocks(blocks, parts, end) : TextLines.joined(parts, end);
-    int at = 0;
-    if (used) {
-      boolean needs = new CNeeds(move).isOf(move.toFile());
-      if (needs || block > 0) {
+    if (used >= 0) {
+      int first = block > 0 ? firstBlock(move, blocks) : 0;
+      boolean seenBefore = block <= 0 || tree.begin(first) < used;
+      if (!seenBefore || new CNeeds(move).isOf(move.toFile())) {
         throw new CannotMoveException(
             RefusalCode.NOT_YET,
             move.to() + " uses what would come, and declares what that needs.",
             move.stretches().get(0).begin());
       }
-      for (int node = 0; node < tree.size(); node++) {
-        at = tree.is(node, "preproc_include") ? tree.end(node) : at;
-      }
-      at = at == 0 ? IncludeLines.first(tree, text) : at;
-      move.edits(move.toFile()).insert(at, end + all);
+      int place =
+          first > 0 ? TextLines.next(text, tree.begin(first)) : IncludeLines.behindAll(tree, text);
+      move.edits(move.toFile()).insert(place, end + all);
       return;
     }
     List<LinkageBracket> brackets = block == 0 ? LinkageBracket.of(text) : List.of();
@@ -579,7 +576,7 @@ final class CDeclarations implements Declarations {
       }
     }
     boolean closed = inside > 0 || there != null;
-    at = there != null ? there.close() : closed ? closing(tree, text, inside) : text.length();
+    int at = there != null ? there.close() : closed ? closing(tree, text, inside) : text.length();
     boolean blank = at > 0 && TextLines.isBlankBefore(text, at);
     String before = blank || text.isBlank() ? "" : end;
     String line = at > 0 && text.charAt(at - 1) != '\n' ? end : "";
@@ -599,18 +596,30 @@ final class CDeclarations implements Declarations {
             });
   }
 
-  /** The body of the same block in the new source; 0 for none needed, -1 where it has none. */
+  /** Where the new source uses what moves first; -1 where it does not. */
+  private static int firstUse(Relocation move) {
+    return move.outline(move.toFile()).uses().stream()
+        .filter(use -> move.moves(move.names().meant(move.toFile(), use)))
+        .mapToInt(Use::at)
+        .min()
+        .orElse(-1);
+  }
+
+  /** The last body of the same block in the new source; 0 for none needed, -1 for none there. */
   private static int block(Relocation move, List<String> blocks) {
-    if (blocks.isEmpty()) {
-      return 0;
-    }
+    return blocks.isEmpty() ? 0 : bodies(move, blocks).reduce((one, next) -> next).orElse(-1);
+  }
+
+  private static int firstBlock(Relocation move, List<String> blocks) {
+    return bodies(move, blocks).findFirst().orElse(-1);
+  }
+
+  /** The bodies of the same block in the new source. */
+  private static IntStream bodies(Relocation move, List<String> blocks) {
     Syntax tree = move.tree(move.toFile());
-    int found = -1;
-    for (int node = 0; node < tree.size(); node++) {
-      boolean body = tree.is(node, "declaration_list");
-      found = body && blocks(tree, tree.first(node)).equals(blocks) ? node : found;
-    }
-    return found;
+    return IntStream.range(0, tree.size())
+        .filter(node -> tree.is(node, "declaration_list"))
+        .filter(node -> blocks(tree, tree.first(node)).equals(blocks));
   }
 
   /** The line in which a body or a guard closes. */

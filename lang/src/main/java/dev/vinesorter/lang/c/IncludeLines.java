@@ -98,6 +98,22 @@ final class IncludeLines {
     addConditional(move, file, includes);
   }
 
+  /** Where the last include ends, or the condition that it stands under. */
+  static int behindAll(Syntax tree, String text) {
+    int last = -1;
+    for (int node = 0; node < tree.size(); node++) {
+      last = tree.is(node, "preproc_include") ? node : last;
+    }
+    if (last < 0) {
+      return first(tree, text);
+    }
+    int behind = last;
+    for (int at = tree.around(last); at > 0; at = tree.around(at)) {
+      behind = tree.kind(at).startsWith("preproc") && !isGuard(tree, at) ? at : behind;
+    }
+    return behind(tree, text, behind);
+  }
+
   /** Whether what is to be included is a whole condition with includes, and not one header. */
   static boolean isConditional(String include) {
     return include.startsWith("#");
