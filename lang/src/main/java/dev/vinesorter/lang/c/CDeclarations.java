@@ -104,14 +104,12 @@ final class CDeclarations implements Declarations {
     Syntax tree = move.tree(move.from());
     List<Decl> decls = move.old().decls();
     Decl one = decls.get(decl);
-    for (int node = condition + 1; node < tree.size(); node++) {
-      boolean inside = tree.begin(node) < tree.end(condition);
-      String kind = inside ? tree.kind(node) : "";
+    for (int node = condition + 1; node < tree.past(condition); node++) {
       boolean more =
-          kind.equals("preproc_include")
-              || kind.equals("preproc_call")
+          tree.is(node, "preproc_include")
+              || tree.is(node, "preproc_call")
               || blockBody(tree, node) >= 0;
-      if (inside && more) {
+      if (more) {
         throw new CannotMoveException(
             RefusalCode.NOT_YET,
             "'" + one.name() + "' stands under a condition with more than declarations.",
@@ -218,7 +216,7 @@ final class CDeclarations implements Declarations {
       }
     }
     Map<String, String> settings = needs.settings();
-    settings(move, settings.keySet());
+    settings(move, settings);
     new UsedNames(move).writeInFull();
     put(move, includes, settings.values());
     users(move, header);
@@ -356,15 +354,17 @@ final class CDeclarations implements Declarations {
 
   /**
    * Refuses to move what a header declares only where a macro is defined first into a header, or
-   * into a source that does not define it.
+   * into a source that does not define it; also where it is defined under a condition.
    */
-  private static void settings(Relocation move, Set<String> macros) throws CannotMoveException {
-    for (String macro : macros) {
+  private static void settings(Relocation move, Map<String, String> settings)
+      throws CannotMoveException {
+    for (String macro : settings.keySet()) {
       boolean defined =
           move.toFile() >= 0
               && move.outline(move.toFile()).decls().stream()
                   .anyMatch(one -> one.name().equals(macro));
-      if (isHeader(move.to()) || move.toFile() >= 0 && !defined) {
+      boolean conditional = settings.get(macro).isEmpty();
+      if (isHeader(move.to()) || (move.toFile() >= 0 ? !defined : conditional)) {
         throw new CannotMoveException(
             RefusalCode.NOT_YET,
             "What moves may need what is declared only where '"

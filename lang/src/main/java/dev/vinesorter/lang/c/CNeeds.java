@@ -92,7 +92,8 @@ final class CNeeds {
 
   /**
    * The macros that the old source defines before it includes, so that a header gives it more,
-   * where what moves may be of that: by name, each with the line that defines it.
+   * where what moves may be of that: by name, each with the line that defines it, which is empty
+   * where it is defined under a condition.
    */
   Map<String, String> settings() {
     Map<String, String> defined = new TreeMap<>();
@@ -104,7 +105,8 @@ final class CNeeds {
     for (int node = 0; node < lastInclude; node++) {
       boolean source = !CDeclarations.isHeader(move.path(move.from()));
       if (source && tree.is(node, "preproc_def")) {
-        defined.put(tree.text(tree.child(node, "name")), tree.text(node).strip());
+        String line = IncludeLines.isAtTop(tree, node) ? tree.text(node).strip() : "";
+        defined.put(tree.text(tree.child(node, "name")), line);
       }
     }
     if (defined.isEmpty()) {
@@ -115,19 +117,21 @@ final class CNeeds {
     Set<String> unknown = unknown();
     for (int file : move.names().seen(move.from())) {
       if (defined.keySet().stream().anyMatch(move.text(file)::contains)) {
-        needed.addAll(givenBy(file, places, unknown));
+        needed.addAll(givenBy(file, defined.keySet(), places, unknown));
       }
     }
     defined.keySet().retainAll(needed);
     return defined;
   }
 
-  /** What the conditions ask for under which a header declares what moves may name. */
-  private Set<String> givenBy(int file, Set<Place> places, Set<String> unknown) {
+  /** Those of some macros that a header asks for before it declares what moves may name. */
+  private Set<String> givenBy(
+      int file, Set<String> macros, Set<Place> places, Set<String> unknown) {
     Set<String> asked = new HashSet<>();
     Syntax tree = move.tree(file);
     for (int node = 0; node < tree.size(); node++) {
-      int condition = conditionOf(tree, node);
+      boolean asks = tree.is(node, "identifier") && macros.contains(tree.text(node));
+      int condition = asks ? conditionOf(tree, node) : -1;
       if (condition > 0 && !IncludeLines.isGuard(tree, condition)) {
         Set<String> words = new HashSet<>(words(tree.text(condition)));
         boolean declares =
