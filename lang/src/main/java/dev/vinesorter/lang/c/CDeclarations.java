@@ -69,10 +69,10 @@ final class CDeclarations implements Declarations {
     }
     int condition = condition(tree, node, one);
     if (condition > 0) {
-      ofCondition(move, decl, condition);
+      ofCondition(tree, condition, one);
       node = condition;
     }
-    beside(move, decl, node);
+    beside(move, decl, node, condition > 0);
     int begin = TextLines.begin(text, tree.begin(node));
     int end = end(tree, text, node);
     if (!text.substring(begin, tree.begin(node)).isBlank()) {
@@ -82,9 +82,8 @@ final class CDeclarations implements Declarations {
     return new Stretch(TextLines.heading(tree, node, begin), end);
   }
 
-  /** The outermost condition around a statement but for the guard of a header; -1 for none. */
+  /** The condition that a statement stands under; -1 for none. */
   private static int condition(Syntax tree, int node, Decl one) throws CannotMoveException {
-    int condition = -1;
     for (int at = tree.around(node); at > 0; at = tree.around(at)) {
       if (tree.is(at, "ERROR")) {
         throw new CannotMoveException(
@@ -92,18 +91,12 @@ final class CDeclarations implements Declarations {
             "'" + one.name() + "' stands beside what is not understood.",
             one.nameAt());
       }
-      boolean asks = tree.kind(at).startsWith("preproc") && !IncludeLines.isGuard(tree, at);
-      condition = asks ? at : condition;
     }
-    return condition;
+    return IncludeLines.condition(tree, node);
   }
 
-  /** What stands under a condition moves with it, and with all that it decides on. */
-  private static void ofCondition(Relocation move, int decl, int condition)
-      throws CannotMoveException {
-    Syntax tree = move.tree(move.from());
-    List<Decl> decls = move.old().decls();
-    Decl one = decls.get(decl);
+  /** Refuses to move a condition that decides on more than declarations. */
+  private static void ofCondition(Syntax tree, int condition, Decl one) throws CannotMoveException {
     for (int node = condition + 1; node < tree.past(condition); node++) {
       boolean more =
           tree.is(node, "preproc_include")
@@ -114,22 +107,6 @@ final class CDeclarations implements Declarations {
             RefusalCode.NOT_YET,
             "'" + one.name() + "' stands under a condition with more than declarations.",
             one.nameAt());
-      }
-    }
-    for (int n = 1; n < decls.size(); n++) {
-      Decl other = decls.get(n);
-      boolean inside =
-          other.around() == one.around()
-              && tree.begin(condition) <= other.nameAt()
-              && other.nameAt() < tree.end(condition);
-      if (inside && !move.moved().contains(n) && !other.name().equals(one.name())) {
-        throw new CannotMoveException(
-            RefusalCode.DECLARED_TOGETHER,
-            "'" + other.name() + "' stands under the same condition; name it in the step, too.",
-            other.nameAt());
-      }
-      if (inside) {
-        move.along(n);
       }
     }
   }
@@ -171,8 +148,9 @@ final class CDeclarations implements Declarations {
     return past;
   }
 
-  /** What is declared in the same statement goes along, where it is part of it. */
-  private static void beside(Relocation move, int decl, int node) throws CannotMoveException {
+  /** What is declared in the same statement, or under the same condition, goes along. */
+  private static void beside(Relocation move, int decl, int node, boolean condition)
+      throws CannotMoveException {
     Syntax tree = move.tree(move.from());
     List<Decl> decls = move.old().decls();
     for (int n = 1; n < decls.size(); n++) {
@@ -184,13 +162,18 @@ final class CDeclarations implements Declarations {
               && other.nameAt() < tree.end(node);
       if (inside) {
         int name = tree.innermost(other.nameAt());
-        boolean constant = tree.is(tree.around(name), "enumerator");
+        boolean constant = !condition && tree.is(tree.around(name), "enumerator");
         if (!constant
             && !move.moved().contains(n)
             && !other.name().equals(decls.get(decl).name())) {
           throw new CannotMoveException(
               RefusalCode.DECLARED_TOGETHER,
-              "'" + other.name() + "' is declared in the same statement; name it in the step, too.",
+              "'"
+                  + other.name()
+                  + (condition
+                      ? "' stands under the same condition"
+                      : "' is declared in the same statement")
+                  + "; name it in the step, too.",
               other.nameAt());
         }
         move.along(n);

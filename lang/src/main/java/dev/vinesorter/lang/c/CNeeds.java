@@ -98,13 +98,10 @@ final class CNeeds {
   Map<String, String> settings() {
     Map<String, String> defined = new TreeMap<>();
     Syntax tree = move.tree(move.from());
-    int lastInclude = -1;
-    for (int node = 0; node < tree.size(); node++) {
-      lastInclude = tree.is(node, "preproc_include") ? node : lastInclude;
-    }
-    for (int node = 0; node < lastInclude; node++) {
-      boolean source = !CDeclarations.isHeader(move.path(move.from()));
-      if (source && tree.is(node, "preproc_def")) {
+    boolean source = !CDeclarations.isHeader(move.path(move.from()));
+    int before = source ? IncludeLines.last(tree) : -1;
+    for (int node = 0; node < before; node++) {
+      if (tree.is(node, "preproc_def")) {
         String line = IncludeLines.isAtTop(tree, node) ? tree.text(node).strip() : "";
         defined.put(tree.text(tree.child(node, "name")), line);
       }
@@ -333,11 +330,7 @@ final class CNeeds {
    */
   private String underCondition(Import one) throws CannotMoveException {
     Syntax tree = move.tree(move.from());
-    int condition = -1;
-    for (int node = tree.innermost(one.at()); node > 0; node = tree.around(node)) {
-      boolean asks = tree.kind(node).startsWith("preproc_") && !tree.is(node, "preproc_include");
-      condition = asks && !IncludeLines.isGuard(tree, node) ? node : condition;
-    }
+    int condition = IncludeLines.condition(tree, tree.innermost(one.at()));
     if (condition < 0) {
       return null;
     }

@@ -98,20 +98,30 @@ final class IncludeLines {
     addConditional(move, file, includes);
   }
 
-  /** Where the last include ends, or the condition that it stands under. */
-  static int behindAll(Syntax tree, String text) {
+  /** The last include of a source, under a condition or not; -1 for none. */
+  static int last(Syntax tree) {
     int last = -1;
     for (int node = 0; node < tree.size(); node++) {
       last = tree.is(node, "preproc_include") ? node : last;
     }
-    if (last < 0) {
-      return first(tree, text);
+    return last;
+  }
+
+  /** The outermost condition around a node but for the guard of a header; -1 for none. */
+  static int condition(Syntax tree, int node) {
+    int condition = -1;
+    for (int at = tree.around(node); at > 0; at = tree.around(at)) {
+      boolean asks = tree.kind(at).startsWith("preproc") && !tree.is(at, "preproc_include");
+      condition = asks && !isGuard(tree, at) ? at : condition;
     }
-    int behind = last;
-    for (int at = tree.around(last); at > 0; at = tree.around(at)) {
-      behind = tree.kind(at).startsWith("preproc") && !isGuard(tree, at) ? at : behind;
-    }
-    return behind(tree, text, behind);
+    return condition;
+  }
+
+  /** Where the last include ends, or the condition that it stands under. */
+  static int behindAll(Syntax tree, String text) {
+    int last = last(tree);
+    int condition = last < 0 ? -1 : condition(tree, last);
+    return last < 0 ? first(tree, text) : behind(tree, text, condition < 0 ? last : condition);
   }
 
   /** Whether what is to be included is a whole condition with includes, and not one header. */

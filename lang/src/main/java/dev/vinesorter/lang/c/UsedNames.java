@@ -24,14 +24,14 @@ final class UsedNames {
   /** Adds the edits to what moves. */
   void writeInFull() {
     Set<Integer> done = new HashSet<>();
+    List<Use> uses =
+        move.inside().stream().filter(use -> use.isNamed() && move.isInside(use.at())).toList();
     for (Import one : move.old().imports()) {
       boolean brings =
           one.level() == Import.USING_ONE && !move.isInside(one.at()) && !isBroughtThere(one);
-      for (Use use : brings ? move.inside() : List.<Use>of()) {
-        int at = first(use);
-        boolean named =
-            use.isNamed() && use.chain().get(0).equals(one.alias()) && move.isInside(use.at());
-        if (named && tree.text(tree.innermost(at)).equals(one.alias()) && done.add(at)) {
+      for (Use use : brings ? uses : List.<Use>of()) {
+        int at = use.chain().get(0).equals(one.alias()) ? first(use) : -1;
+        if (at >= 0 && tree.text(tree.innermost(at)).equals(one.alias()) && done.add(at)) {
           String spaces = one.from().replace(".", "::");
           String before = spaces.substring(0, spaces.length() - one.alias().length());
           move.edits(move.from()).insert(at, before);
