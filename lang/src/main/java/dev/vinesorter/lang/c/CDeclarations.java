@@ -653,7 +653,8 @@ final class CDeclarations implements Declarations {
    * Lets a source see what moves; one that saw it by an include for that alone includes no more.
    */
   private static void user(
-      Relocation move, int file, UnneededInclude include, Set<Integer> seeing) {
+      Relocation move, int file, UnneededInclude include, Set<Integer> seeing)
+      throws CannotMoveException {
     int old = file == move.from() ? -1 : include.of(file);
     Set<Integer> seen = old < 0 ? move.names().seen(file) : include.left(file);
     // What includes each other sees the other only where the order happens to be right.
@@ -661,6 +662,9 @@ final class CDeclarations implements Declarations {
         seen.stream()
             .filter(seeing::contains)
             .anyMatch(one -> !move.names().seen(one).contains(file) || includes(move, file, one));
+    if (!sees) {
+      new BroughtHeaders(move).check(file);
+    }
     String line = IncludeLines.quoted(move, move.path(file), move.to());
     if (old >= 0 && sees) {
       IncludeLines.remove(move, file, old);

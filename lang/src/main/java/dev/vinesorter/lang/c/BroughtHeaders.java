@@ -1,0 +1,82 @@
+package dev.vinesorter.lang.c;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.lang.move.CannotMoveException;
+import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.tree.Syntax;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * The headers of libraries that come with a header of ours. Who begins to include a header that was
+ * there, since something moved into it, gets them as well, and they may not be there for it: the
+ * header of one operating system brings in what another one does not have.
+ */
+final class BroughtHeaders {
+  /** Headers of POSIX that bring in nothing but declarations. */
+  private static final Set<String> SYSTEM =
+      Set.of("unistd.h", "fcntl.h", "pthread.h", "sys/types.h", "sys/stat.h", "sys/time.h");
+
+  private final Relocation move;
+
+  BroughtHeaders(Relocation move) {
+    this.move = move;
+  }
+
+  /**
+   * Refuses to let a source include the header that takes what moves, where that brings in headers
+   * of libraries which the source does not see.
+   */
+  void check(int user) throws CannotMoveException {
+    if (move.toFile() < 0) {
+      return;
+    }
+    TreeMap<String, Integer> brought = foreign(move.names().seen(move.toFile()), true);
+    brought.keySet().removeAll(foreign(move.names().seen(user), false).keySet());
+    brought.keySet().removeIf(BroughtHeaders::isEverywhere);
+    if (!brought.isEmpty()) {
+      String first = brought.firstKey();
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          move.path(user)
+              + " would include "
+              + move.to()
+              + ", and with it <"
+              + first
+              + "> of "
+              + move.path(brought.get(first))
+              + ", which it does not see today. Choose a header without.",
+          move.stretches().get(0).begin());
+    }
+  }
+
+  /** Whether a header is one of the standard library, which is there for all. */
+  private static boolean isEverywhere(String header) {
+    return header.indexOf('.') < 0 || StandardHeaders.isKnown(header) || SYSTEM.contains(header);
+  }
+
+  /**
+   * The headers of libraries that sources include, each with one that does.
+   *
+   * @param always without those under a condition
+   */
+  private TreeMap<String, Integer> foreign(Set<Integer> files, boolean always) {
+    TreeMap<String, Integer> headers = new TreeMap<>();
+    for (int file : new TreeSet<>(files)) {
+      Syntax tree = move.tree(file);
+      for (Import one : move.outline(file).imports()) {
+        boolean library = one.level() >= 0 && move.names().source(file, one).file() < 0;
+        if (library && !(always && isConditional(tree, one))) {
+          headers.putIfAbsent(one.from(), file);
+        }
+      }
+    }
+    return headers;
+  }
+
+  private static boolean isConditional(Syntax tree, Import one) {
+    return IncludeLines.condition(tree, tree.innermost(one.at())) >= 0;
+  }
+}
