@@ -73,24 +73,42 @@ public final class ImportEdits {
 
   /** Decides of all imports of a sort together whether they stay where they are. */
   private void settle(boolean isStatic) {
+    settle(staying(isStatic), isStatic);
+    // Groups with blank lines between them are often in order where the whole is not.
+    List<JavaHeader.Import> group = new ArrayList<>();
+    for (JavaHeader.Import one : staying(isStatic)) {
+      if (!group.isEmpty() && isApart(group.get(group.size() - 1), one)) {
+        settle(group, isStatic);
+        group.clear();
+      }
+      group.add(one);
+    }
+    settle(group, isStatic);
+  }
+
+  private boolean isApart(JavaHeader.Import one, JavaHeader.Import next) {
+    return text.substring(one.end(), next.begin()).lines().filter(String::isBlank).count() > 1;
+  }
+
+  /** Takes those that get another name out of their lines where the order would be lost. */
+  private void settle(List<JavaHeader.Import> group, boolean isStatic) {
     List<String> names = new ArrayList<>();
     List<String> newNames = new ArrayList<>();
     List<JavaHeader.Import> changed = new ArrayList<>();
     boolean hasOthers = false;
-    for (JavaHeader.Import one : header.imports()) {
-      if (one.isStatic() == isStatic && !removed.contains(one)) {
-        names.add(one.name());
-        newNames.add(renamed.containsKey(one) ? renamed.get(one).name : one.name());
-        boolean movable =
-            renamed.containsKey(one)
-                && text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
-        if (movable) {
-          changed.add(one);
-        }
-        hasOthers |= !movable;
+    for (JavaHeader.Import one : group) {
+      names.add(one.name());
+      newNames.add(renamed.containsKey(one) ? renamed.get(one).name : one.name());
+      boolean movable =
+          renamed.containsKey(one)
+              && text.substring(one.end(), TextLines.end(text, one.end())).isBlank();
+      if (movable) {
+        changed.add(one);
       }
+      hasOthers |= !movable;
     }
-    if (!isSorted(names) || isSorted(newNames) || isStatic && !hasOthers) {
+    boolean some = isStatic || group.size() < staying(false).size();
+    if (!isSorted(names) || isSorted(newNames) || some && !hasOthers) {
       return;
     }
     for (JavaHeader.Import one : changed) {

@@ -94,10 +94,26 @@ public final class TypeNames {
     String around = full.substring(0, Math.max(0, full.lastIndexOf('.')));
     boolean beside = around.equals(code.packageBefore(file));
     boolean taken = around.isEmpty() && !beside || means(file, simple, type, full);
-    if (!taken && !beside && !imports(file).adds(full)) {
+    if (!taken && !beside && !imports(file).adds(full) && !isOnDemand(file, around, simple)) {
       imports(file).add(full);
     }
     return taken ? full : simple;
+  }
+
+  /** Whether a file imports all of a package, and nothing else that may have the simple name. */
+  private boolean isOnDemand(int file, String around, String simple) {
+    boolean all = false;
+    for (JavaHeader.Import one : code.header(file).imports()) {
+      if (!one.isStatic() && one.onDemand()) {
+        boolean ours = units.find(one.name(), Level.PACKAGE) >= 0;
+        boolean other = !ours || units.find(one.name() + "." + simple, Level.TYPE) >= 0;
+        if (!one.name().equals(around) && other) {
+          return false;
+        }
+        all |= one.name().equals(around);
+      }
+    }
+    return all;
   }
 
   /**
@@ -156,7 +172,8 @@ public final class TypeNames {
       if (!one.isStatic()
           && !one.onDemand()
           && one.simpleName().equals(simple)
-          && !one.name().equals(full)) {
+          && !one.name().equals(full)
+          && !(type >= 0 && one.name().equals(units.name(type)))) {
         return true;
       }
     }

@@ -3,6 +3,7 @@ package dev.vinesorter.java.member;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.java.code.CodeStyle;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.List;
 
@@ -32,12 +33,13 @@ final class Forward {
     List<String> lines;
     if (units.has(move.member, Trait.METHOD)) {
       boolean isVoid = "void".equals(units.type(move.member));
+      CodeStyle style = new CodeStyle(move.code, move.file);
       lines =
           List.of(
               link,
               "@Deprecated",
-              head + " {",
-              "  " + (isVoid ? "" : "return ") + reached + ";",
+              head + style.opensMethod("", "\n"),
+              style.step() + (isVoid ? "" : "return ") + reached + ";",
               "}");
     } else if (units.has(move.member, Trait.FINAL)) {
       lines = List.of(link, "@Deprecated", head + " = " + reached + ";");

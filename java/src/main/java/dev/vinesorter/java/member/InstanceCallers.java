@@ -11,6 +11,7 @@ import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -201,7 +202,9 @@ final class InstanceCallers {
     replace(
         call,
         new Expressions.Run(open, open + 1),
-        "(" + object + (call.arguments.isEmpty() ? "" : ", "));
+        "("
+            + TextLines.asFirst(
+                code.text(call.in), call.tokens.end(open), object, call.arguments.isEmpty()));
   }
 
   // ---- a parameter becomes the object

@@ -15,6 +15,7 @@ import dev.vinesorter.java.syntax.DocLines;
 import dev.vinesorter.java.syntax.Expressions;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.java.syntax.TypeVariables;
 import dev.vinesorter.source.text.TextEdits;
@@ -514,7 +515,8 @@ final class InstanceMove extends MemberMove {
             : "";
     if (chosen < 0) {
       if (needsOwner) {
-        inside.insert(tokens.end(open), parameter + (parameters.isEmpty() ? "" : ", "));
+        int at = tokens.end(open);
+        inside.insert(at, TextLines.asFirst(code.text(file), at, parameter, parameters.isEmpty()));
       }
     } else {
       Expressions.Run run = parameters.get(chosen).run();

@@ -201,6 +201,10 @@ final class StaticMove extends MemberMove {
   private void staticImport(int in) {
     JavaHeader.Import one = importIn(in);
     int end = one.nameEnd() - name().length() - 1;
-    changes.in(in).replace(one.nameBegin(), end, changes.encodable(in, units.name(target)));
+    String owned = changes.encodable(in, units.name(target));
+    names
+        .imports(in)
+        .relocate(
+            one, owned + "." + name(), () -> changes.in(in).replace(one.nameBegin(), end, owned));
   }
 }

@@ -24,6 +24,7 @@ import dev.vinesorter.java.compile.LocatedTree;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -139,7 +140,8 @@ final class Announcement {
                     + (open ? "public " : "")
                     + "interface "
                     + source.simpleName()
-                    + " {\n"
+                    + layout.opensType(of.file)
+                    + "\n"
                     + layout.step(of.file)
                     + "void "
                     + heard()
@@ -164,7 +166,7 @@ final class Announcement {
     String end = layout.lineEnd(of.file);
     Tree first = of.calls.get(0).whole();
     Tree last = of.calls.get(of.calls.size() - 1).whole();
-    String in = Layout.indent(code.text(of.file), of.tree.begin(first));
+    String in = TextLines.indent(code.text(of.file), of.tree.begin(first));
     rewriting
         .in(of.file)
         .replace(
@@ -212,7 +214,7 @@ final class Announcement {
                     + join(of.step)
                     + "(")
             .and(listenerIn(of.file))
-            .and(" listener) {" + end + inner)
+            .and(" listener)" + layout.opensMethod(of.file, in, end) + end + inner)
             .and(list(of.step), listUnit())
             .and(".add(listener);" + end + in + "}");
     rewriting.in(of.file).insert(layout.behind(of.method).at(), join.free());
@@ -305,7 +307,7 @@ final class Announcement {
   private void join(int file, LocatedTree tree, TreePath path, NewClassTree made, Place place) {
     MethodTree constructor = declared(of.all.element(path));
     String end = layout.lineEnd(file);
-    String in = Layout.indent(code.text(file), tree.begin(made));
+    String in = TextLines.indent(code.text(file), tree.begin(made));
     places.add(place);
     Written all = Written.NONE;
     for (Listening.Call call : of.calls) {

@@ -67,7 +67,7 @@ final class ArgumentList {
     if (!oneLine || width <= layout.width(file)) {
       return list;
     }
-    String indent = Layout.indent(text, begin);
+    String indent = TextLines.indent(text, begin);
     boolean first = text.substring(line, begin).isBlank();
     String lines = layout.lineEnd(file) + (first ? indent : indent + layout.step(file).repeat(2));
     Written all = Written.joined(parts, "," + lines);

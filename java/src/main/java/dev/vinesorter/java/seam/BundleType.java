@@ -39,6 +39,7 @@ final class BundleType {
   /** The type; -1 where it is new. */
   private final int there;
 
+  private final int beside;
   private final NewSource source;
   private boolean record = true;
   private List<TypeParameterElement> generics = List.of();
@@ -72,6 +73,7 @@ final class BundleType {
     this.name = name;
     this.order = parameters;
     this.there = units.find(name, Level.TYPE);
+    this.beside = beside;
     this.source = there < 0 ? new NewSource(code, beside, name) : null;
   }
 
@@ -122,8 +124,8 @@ final class BundleType {
     types.putAll(of);
     generics = hangOn;
     if (there < 0) {
-      String beside = units.name(units.fileOf(method));
-      int level = JavaLevel.of(code.sources(), beside);
+      String path = units.name(units.fileOf(method));
+      int level = JavaLevel.of(code.sources(), path);
       record = level == JavaLevel.UNKNOWN || level >= RECORDS;
       maker =
           record
@@ -366,24 +368,26 @@ final class BundleType {
   }
 
   private Written classText(String access, Naming naming, Written head) {
-    String in = new Layout(code).step(code.survey().at(Level.FILE).get(0));
+    Layout layout = new Layout(code);
+    String in = layout.step(beside);
+    String opens = layout.opensMethod(beside, in, "\n") + "\n";
     Written text =
         Written.of(access + "final class " + simpleName())
             .and(naming.typeParameters(generics))
-            .and(" {\n");
+            .and(layout.opensType(beside) + "\n");
     StringBuilder assigned = new StringBuilder();
     for (String one : order) {
       text = text.and(in + "private final ").and(naming.of(types.get(one))).and(" " + one + ";\n");
       assigned.append(in + in + "this." + one + " = " + one + ";\n");
     }
-    text = text.and("\n" + in + access + simpleName() + "(").and(head).and(") {\n");
+    text = text.and("\n" + in + access + simpleName() + "(").and(head).and(")" + opens);
     text = text.and(assigned + in + "}\n", fields());
     for (String one : order) {
       text =
           text.and("\n" + in + access)
               .and(naming.of(types.get(one)))
               .and(
-                  " " + one + "() {\n" + in + in + "return " + one + ";\n" + in + "}\n",
+                  " " + one + "()" + opens + in + in + "return " + one + ";\n" + in + "}\n",
                   name + "#" + one);
     }
     return text.and("}\n");

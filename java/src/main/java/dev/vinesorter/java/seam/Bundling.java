@@ -21,6 +21,7 @@ import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -337,7 +338,7 @@ public final class Bundling {
           file,
           values,
           between(signed, file, tree, arguments),
-          Layout.indent(tree.text(), tree.begin(arguments.get(signed.first()))));
+          TextLines.indent(tree.text(), tree.begin(arguments.get(signed.first()))));
     }
     if (whole.equals(variable)) {
       return Written.of(variable);
@@ -391,7 +392,7 @@ public final class Bundling {
       if (uses.isAssigned(n)) {
         VariableTree old = uses.parameter(n);
         String in =
-            Layout.indent(tree.text(), uses.bodyLine())
+            TextLines.indent(tree.text(), uses.bodyLine())
                 + (uses.isBehindCall() ? "" : layout.step(one.file()));
         Patch patch = rewriting.in(one.file());
         all =

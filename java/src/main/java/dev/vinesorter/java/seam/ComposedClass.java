@@ -181,7 +181,7 @@ final class ComposedClass {
     if (call == null) {
       unsaid(nameAt(constructor));
       if (arguments) {
-        String indent = Layout.indent(text, of.tree.begin(constructor)) + layout.step(of.file);
+        String indent = TextLines.indent(text, of.tree.begin(constructor)) + layout.step(of.file);
         patch.insert(
             of.tree.begin(constructor.getBody()) + 1,
             Written.of(layout.lineEnd(of.file) + indent)
@@ -378,7 +378,7 @@ final class ComposedClass {
                 thrown.isEmpty()
                     ? Written.NONE
                     : Written.of(" throws ").and(Written.joined(thrown, ", ")))
-            .and(" {" + end + step);
+            .and(layout.opensMethod(of.file, "", end) + end + step);
     rewriting.rewrites(forwardName(of, method));
     return all.and(body(method, names, as)).and(end + "}");
   }

@@ -494,6 +494,7 @@ public final class Enclosing {
     String in = layout.memberIndent(owner);
     String step = layout.step(file);
     String end = layout.lineEnd(file);
+    String opens = layout.opensMethod(file, in, end);
     String access =
         Access.of(units, field) == Access.PACKAGE ? "" : Access.of(units, field).shown() + " ";
     String all = access + (units.has(field, Trait.STATIC) ? "static " : "");
@@ -502,7 +503,7 @@ public final class Enclosing {
       made =
           made.and(in + all)
               .and(typeText())
-              .and(" " + getterName + "() {" + end)
+              .and(" " + getterName + "()" + opens + end)
               .and(in + step + "return " + name + ";" + end + in + "}", units.name(field));
     }
     if (written && setter < 0) {
@@ -512,7 +513,7 @@ public final class Enclosing {
           made.and(made == Written.NONE ? "" : end + end)
               .and(in + all + "void " + setterName + "(")
               .and(typeText())
-              .and(" " + name + ") {" + end)
+              .and(" " + name + ")" + opens + end)
               .and(
                   in + step + self + "." + name + " = " + name + ";" + end + in + "}",
                   isStatic

@@ -975,17 +975,17 @@ public final class Extraction {
     if (!made.thrown.isEmpty()) {
       head = head.and(" throws ").and(Written.joined(made.thrown, ", "));
     }
-    head = head.and(" {" + lineEnd);
+    head = head.and(layout.opensMethod(file, in, lineEnd) + lineEnd);
     String text = code.text(file);
     Written inner;
     if (stretch.isExpression()) {
-      String old = Layout.indent(text, stretch.begin());
+      String old = TextLines.indent(text, stretch.begin());
       Written value = patch.edited(stretch.begin(), stretch.end()).indented(old, body);
       value = bare(stretch, value, patch, old, body);
       inner = Written.of(body + (made.kind == Kind.VALUE ? "return " : "")).and(value).and(";");
     } else {
       int begin = begin(stretch);
-      String old = Layout.indent(text, begin);
+      String old = TextLines.indent(text, begin);
       boolean gives = made.left != null && !isGivenAtOnce(made, patch);
       Written lines = patch.edited(begin, end(stretch)).indented(old, body);
       inner = Written.of(body).and(lines);
@@ -1049,7 +1049,7 @@ public final class Extraction {
       return call;
     }
     String lineEnd = layout.lineEnd(file);
-    String indent = Layout.indent(code.text(file), stretch.begin());
+    String indent = TextLines.indent(code.text(file), stretch.begin());
     return switch (made.kind) {
       case CALL -> call.and(";");
       case CALL_AND_RETURN -> call.and(";" + lineEnd + indent + "return;");

@@ -314,7 +314,7 @@ public final class FactoryMethod {
         .and(gives)
         .and(" " + method)
         .and(signature)
-        .and(" {" + end + layout.step(file) + "return new ")
+        .and(layout.opensMethod(file, "", end) + end + layout.step(file) + "return new ")
         .and(Written.of(name.text(), makes))
         .and(diamond + "(" + String.join(", ", names) + ");" + end + "}");
   }
@@ -344,7 +344,8 @@ public final class FactoryMethod {
                 + naming.name(below).text()
                 + "}. */\npublic final class "
                 + source.simpleName()
-                + " {\n"
+                + layout.opensType(units.fileOf(lower))
+                + "\n"
                 + step
                 + "private "
                 + source.simpleName()

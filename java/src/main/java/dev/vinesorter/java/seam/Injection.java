@@ -29,6 +29,7 @@ import dev.vinesorter.java.rewrite.StepChain;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.seam.MadeInside.Place;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import java.util.ArrayList;
@@ -411,7 +412,7 @@ public final class Injection {
         continue;
       }
       BlockTree body = constructor.getBody();
-      String in = Layout.indent(code.text(file), tree.begin(constructor)) + layout.step(file);
+      String in = TextLines.indent(code.text(file), tree.begin(constructor)) + layout.step(file);
       Written assignment = Written.of("this." + field + " = " + step.as() + ";", units.name(unit));
       boolean first = calls(constructor, "super");
       boolean empty = body.getStatements().isEmpty();
@@ -423,7 +424,7 @@ public final class Injection {
           code.text(file).substring(tree.begin(body), tree.end(body)).indexOf('\n') < 0;
       Written text = Written.of(end + in).and(assignment);
       if (oneLine) {
-        text = text.and(end + Layout.indent(code.text(file), tree.begin(constructor)));
+        text = text.and(end + TextLines.indent(code.text(file), tree.begin(constructor)));
       }
       if (oneLine && !empty) {
         rewriting.refuse(

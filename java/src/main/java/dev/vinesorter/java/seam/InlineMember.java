@@ -508,12 +508,12 @@ final class InlineMember {
     Written text = copy.of(statements.begin(), statements.end(), statements.run());
     String lineEnd = code.sources().text(units.name(in)).lineEnd();
     int begin = tree.begin(spot.statement());
-    String indent = Layout.indent(code.text(in), begin);
+    String indent = TextLines.indent(code.text(in), begin);
     if (text == null || !rewriting.isFine()) {
       return;
     }
     text =
-        text.indented(Layout.indent(code.text(file), statements.begin()), indent)
+        text.indented(TextLines.indent(code.text(file), statements.begin()), indent)
             .withLineEnd(lineEnd);
     if (alone || result != null) {
       Written last = alone && value != null ? alone(in, copy, site) : Written.NONE;
@@ -683,8 +683,8 @@ final class InlineMember {
     }
     copy =
         copy.indented(
-            Layout.indent(code.text(file), home.begin(expression)),
-            Layout.indent(code.text(in), begin));
+            TextLines.indent(code.text(file), home.begin(expression)),
+            TextLines.indent(code.text(in), begin));
     patch.cut(begin, end);
     patch.replace(begin, end, copy);
     replaced.add(use.getLeaf());

@@ -207,8 +207,8 @@ final class InlineVariable {
           patch
               .copy(begin, end)
               .indented(
-                  Layout.indent(text, tree.begin(local.variable())),
-                  Layout.indent(text, tree.begin(use.getLeaf())));
+                  TextLines.indent(text, tree.begin(local.variable())),
+                  TextLines.indent(text, tree.begin(use.getLeaf())));
       boolean operand = cast != Written.NONE && !Assignments.isPrimary(value);
       if (operand) {
         copy = Written.of("(").and(copy).and(")");

@@ -409,7 +409,7 @@ public final class InterfaceCut {
         Written.of("/** What others ask of a {@link " + source.shown(lower) + "}. */\n")
             .and((open ? "public " : "") + "interface " + source.simpleName())
             .and(naming.typeParameters(type.getTypeParameters()))
-            .and(" {\n");
+            .and(layout.opensType(file) + "\n");
     boolean first = true;
     for (ExecutableElement method : members) {
       Written head = method(naming, method);
@@ -489,7 +489,7 @@ public final class InterfaceCut {
       return "";
     }
     String text = code.text(file);
-    String old = Layout.indent(text, comment[0]);
+    String old = TextLines.indent(text, comment[0]);
     String moved =
         linked(comment[0], comment[1]).replace("\r\n", "\n").replace("\n" + old, "\n" + in);
     boolean ownLine = text.substring(TextLines.begin(text, comment[0]), comment[0]).isBlank();
@@ -607,7 +607,7 @@ public final class InterfaceCut {
           .insert(
               begin,
               Written.of(
-                  "@Override" + lineEnd + Layout.indent(code.text(file), begin),
+                  "@Override" + lineEnd + TextLines.indent(code.text(file), begin),
                   "java.lang.Override"));
     }
   }

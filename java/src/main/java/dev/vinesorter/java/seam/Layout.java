@@ -1,8 +1,8 @@
 package dev.vinesorter.java.seam;
 
-import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.java.code.CodeStyle;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.syntax.JavaTokens;
@@ -22,33 +22,19 @@ final class Layout {
     this.units = code.units();
   }
 
-  /** The blanks that the line of a char begins with. */
-  static String indent(String text, int at) {
-    int line = TextLines.begin(text, at);
-    return text.substring(line, Math.min(TextLines.behindBlanks(text, line), text.length()));
-  }
-
   /** By how much a source indents what stands inside something: a tab, or some spaces. */
   String step(int file) {
-    String text = code.text(file);
-    int best = 0;
-    for (int unit : units.withAllInside(file)) {
-      boolean member = units.level(unit) == Level.MEMBER && units.begin(unit) >= 0;
-      if (member && isFirstOnLine(text, units.begin(unit))) {
-        String own = indent(text, units.begin(unit));
-        String around = indent(text, Math.max(0, units.begin(units.parent(unit))));
-        if (own.startsWith("\t")) {
-          return "\t";
-        }
-        int more = own.length() - around.length();
-        best = more > 0 && (best == 0 || more < best) ? more : best;
-      }
-    }
-    return " ".repeat(best == 0 ? 4 : best);
+    return new CodeStyle(code, file).step();
   }
 
-  private static boolean isFirstOnLine(String text, int at) {
-    return text.substring(TextLines.begin(text, at), at).isBlank();
+  /** How a source opens the body of an outermost type, from behind its head on. */
+  String opensType(int file) {
+    return new CodeStyle(code, file).opensType();
+  }
+
+  /** How a source opens the body of a method whose head is indented by some blanks. */
+  String opensMethod(int file, String indent, String lineEnd) {
+    return new CodeStyle(code, file).opensMethod(indent, lineEnd);
   }
 
   String text(int file) {
@@ -71,11 +57,11 @@ final class Layout {
     int file = units.fileOf(type);
     String text = code.text(file);
     for (int member : units.children(type)) {
-      if (units.begin(member) >= 0 && isFirstOnLine(text, units.begin(member))) {
-        return indent(text, units.begin(member));
+      if (units.begin(member) >= 0 && TextLines.isFirst(text, units.begin(member))) {
+        return TextLines.indent(text, units.begin(member));
       }
     }
-    return indent(text, units.begin(type)) + step(file);
+    return TextLines.indent(text, units.begin(type)) + step(file);
   }
 
   /**

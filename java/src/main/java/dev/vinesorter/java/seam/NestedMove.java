@@ -22,6 +22,7 @@ import dev.vinesorter.java.rewrite.MemberRegion;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.TextEdits;
@@ -302,7 +303,7 @@ public final class NestedMove {
     Written before = Written.of(spot.blankBefore() ? end + end : end);
     boolean closes = code.text(in).startsWith("}", spot.at());
     Written behind =
-        closes ? Written.of(end + Layout.indent(code.text(in), spot.at())) : Written.NONE;
+        closes ? Written.of(end + TextLines.indent(code.text(in), spot.at())) : Written.NONE;
     endConstants(in);
     rewriting
         .in(in)

@@ -50,7 +50,8 @@ public final class NewHome {
       return rewriting.finish(readings);
     }
     String access = isOpen(code, member, source) ? "public " : "";
-    String in = new Layout(code).step(units.fileOf(member));
+    Layout layout = new Layout(code);
+    String in = layout.step(units.fileOf(member));
     rewriting.newFile(
         source.path(),
         source.text(
@@ -61,7 +62,8 @@ public final class NewHome {
                     + access
                     + "final class "
                     + source.simpleName()
-                    + " {\n"
+                    + layout.opensType(units.fileOf(member))
+                    + "\n"
                     + (ofStatics ? in + "private " + source.simpleName() + "() {}\n}\n" : "}\n"))));
     rewriting.rewrites(type);
     return rewriting.finish(readings);

@@ -18,6 +18,7 @@ import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -166,7 +167,7 @@ final class PulledBelow {
           .insert(
               begin,
               Written.of(
-                  "@Override" + layout.lineEnd(one.file()) + Layout.indent(text, begin),
+                  "@Override" + layout.lineEnd(one.file()) + TextLines.indent(text, begin),
                   "java.lang.Override"));
     }
   }

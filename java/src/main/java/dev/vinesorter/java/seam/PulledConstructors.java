@@ -15,6 +15,7 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -145,7 +146,7 @@ final class PulledConstructors {
             .and(Written.of(simple, above == null ? calledUnsaid() : Set.of()))
             .and("(")
             .and(Written.joined(parameters, ", "))
-            .and(") {\n");
+            .and(")" + new Layout(code).opensMethod(siblings.get(0).file(), in, "\n") + "\n");
     if (!passed.isEmpty()) {
       all =
           all.and(in + in)
@@ -229,7 +230,7 @@ final class PulledConstructors {
     int brace = one.tree().begin(constructor.getBody());
     Layout layout = new Layout(code);
     String text = code.text(one.file());
-    String indent = Layout.indent(text, one.tree().begin(constructor)) + layout.step(one.file());
+    String indent = TextLines.indent(text, one.tree().begin(constructor)) + layout.step(one.file());
     patch.insert(
         brace + 1,
         Written.of(layout.lineEnd(one.file()) + indent)

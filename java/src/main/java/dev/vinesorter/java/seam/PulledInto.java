@@ -197,7 +197,7 @@ final class PulledInto {
       List<Written> all = up.interfaces.stream().map(naming::of).toList();
       text = text.and(" implements ").and(Written.joined(all, ", "));
     }
-    text = text.and(" {\n");
+    text = text.and(layout.opensType(first.file()) + "\n");
     for (Written one : ofState) {
       text = text.and(in).and(one).and("\n");
     }

@@ -23,6 +23,7 @@ import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import dev.vinesorter.java.syntax.DocLines;
 import dev.vinesorter.java.syntax.JavaTokens;
+import dev.vinesorter.java.syntax.TextLines;
 import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
@@ -291,11 +292,11 @@ public final class Resigning {
     boolean empty = made.getBody().getStatements().isEmpty();
     Layout layout = new Layout(code);
     String end = layout.lineEnd(place.file());
-    String indent = Layout.indent(text, tree.begin(made));
+    String indent = TextLines.indent(text, tree.begin(made));
     String inside =
         empty
             ? indent + layout.step(place.file())
-            : Layout.indent(text, tree.begin(made.getBody().getStatements().get(0)));
+            : TextLines.indent(text, tree.begin(made.getBody().getStatements().get(0)));
     Written lead = Written.of(oneLine && !empty ? " " : end + inside);
     Written trail = oneLine && empty ? Written.of(end + indent) : Written.NONE;
     rewriting.in(place.file()).insert(open + 1, lead.and(call).and(trail));
@@ -497,7 +498,7 @@ public final class Resigning {
           code.declaration(method));
       return "";
     }
-    String in = Layout.indent(text, tree.begin(declared));
+    String in = TextLines.indent(text, tree.begin(declared));
     int nameAt = units.nameAt(method);
     String bare = MemberNames.bare(step.unit());
     // By then the method may have its new name.
@@ -515,10 +516,12 @@ public final class Resigning {
     boolean constructor = units.has(method, Trait.CONSTRUCTOR);
     boolean gives = !constructor && !declared.getReturnType().toString().equals("void");
     String name = constructor ? "this" : declared.getName().toString();
-    String inner = in + new Layout(code).step(file);
+    Layout layout = new Layout(code);
+    String inner = in + layout.step(file);
     return in
         + head.replace("\r\n", "\n")
-        + " {\n"
+        + layout.opensMethod(file, in, "\n")
+        + "\n"
         + inner
         + (gives ? "return " : "")
         + name

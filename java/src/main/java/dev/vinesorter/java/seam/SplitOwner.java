@@ -133,7 +133,8 @@ final class SplitOwner {
     String step = layout.step(file);
     return Written.of(in + shown)
         .and(type())
-        .and(" " + split.field + "() {" + end + in + step + "return ")
+        .and(" " + split.field + "()" + layout.opensMethod(file, in, end))
+        .and(end + in + step + "return ")
         .and(split.field, units.name(split.owner) + "#" + split.field)
         .and(";" + end + in + "}");
   }
@@ -261,7 +262,7 @@ final class SplitOwner {
     }
     if (!place.assignments().contains(place.last())) {
       int at = tree.end(place.last());
-      String indent = Layout.indent(tree.text(), tree.begin(place.last()));
+      String indent = TextLines.indent(tree.text(), tree.begin(place.last()));
       patch.insert(TextLines.end(tree.text(), at), Written.of(end + indent).and(made));
     }
   }
@@ -294,7 +295,7 @@ final class SplitOwner {
         isStatic
             ? Written.of(rewriting.names().in(file, split.step.as()))
             : Written.of(split.field, units.name(split.owner) + "#" + split.field);
-    String indent = Layout.indent(tree.text(), tree.begin(method));
+    String indent = TextLines.indent(tree.text(), tree.begin(method));
     String step = layout.step(file);
     Written body =
         Written.of("{" + end + indent + step + (gives ? "return " : ""))

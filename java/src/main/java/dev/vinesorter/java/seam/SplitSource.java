@@ -89,7 +89,7 @@ final class SplitSource {
               .and((access.isOpen() ? "public " : "") + "final class ")
               .and(split.source.simpleName())
               .and(naming.typeParameters(split.generics()))
-              .and(" {\n");
+              .and(layout.opensType(file) + "\n");
       rewriting.newFile(split.source.path(), split.source.text(head.and(body).and("}\n")));
       rewriting.rewrites(split.step.as());
       rewriting.rewrites(split.maker());
@@ -359,7 +359,7 @@ final class SplitSource {
     Written all =
         Written.of(in + (open ? "public " : "") + name + "(")
             .and(Written.joined(parameters, ", "))
-            .and(") {\n");
+            .and(")" + layout.opensMethod(file, in, "\n") + "\n");
     for (String one : names) {
       all =
           all.and(in + in + "this.").and(one, split.step.as() + "#" + one).and(" = " + one + ";\n");

@@ -244,7 +244,10 @@ final class StandIn {
 
   private Written text(List<Answer> answers) {
     Naming naming = source.naming();
-    String in = new Layout(code).step(units.fileOf(type));
+    Layout layout = new Layout(code);
+    int like = units.fileOf(type);
+    String in = layout.step(like);
+    String opens = layout.opensMethod(like, in, "\n") + "\n";
     String access = units.has(type, Trait.PUBLIC) ? "public " : "";
     List<? extends TypeParameterElement> generics = element.getTypeParameters();
     Written above = naming.name(element);
@@ -257,7 +260,7 @@ final class StandIn {
             .and(" implements ")
             .and(above)
             .and(Naming.arguments(generics))
-            .and(" {\n");
+            .and(layout.opensType(like) + "\n");
     List<Written> parameters = new ArrayList<>();
     StringBuilder assigned = new StringBuilder();
     for (Answer one : answers) {
@@ -275,11 +278,11 @@ final class StandIn {
       text =
           text.and("\n" + in + access + source.simpleName() + "(")
               .and(Written.joined(parameters, ", "))
-              .and(") {\n" + assigned + in + "}\n");
+              .and(")" + opens + assigned + in + "}\n");
     }
     boolean first = parameters.isEmpty();
     for (Answer one : answers) {
-      Written method = method(naming, one, in);
+      Written method = method(naming, one, in, opens);
       if (method == null) {
         return null;
       }
@@ -289,7 +292,7 @@ final class StandIn {
     return text.and("}\n").free();
   }
 
-  private static Written method(Naming naming, Answer answer, String in) {
+  private static Written method(Naming naming, Answer answer, String in, String opens) {
     ExecutableElement method = answer.method;
     Written result = naming.of(answer.as.getReturnType());
     // What stands in throws nothing that has to be said.
@@ -300,10 +303,10 @@ final class StandIn {
     Written generics = naming.typeParameters(method.getTypeParameters());
     String body =
         answer.field == null
-            ? " {\n" + in + in + "throw new UnsupportedOperationException();\n" + in + "}\n"
+            ? opens + in + in + "throw new UnsupportedOperationException();\n" + in + "}\n"
             : answer.field.isEmpty()
                 ? " {}\n"
-                : " {\n" + in + in + "return " + answer.field + ";\n" + in + "}\n";
+                : opens + in + in + "return " + answer.field + ";\n" + in + "}\n";
     return Written.of(in + "@Override\n" + in + "public ")
         .and(generics)
         .and(generics == Written.NONE ? "" : " ")

@@ -15,6 +15,7 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Patch;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
+import dev.vinesorter.java.syntax.TextLines;
 import java.util.ArrayList;
 import java.util.List;
 import javax.lang.model.element.ExecutableElement;
@@ -91,7 +92,12 @@ final class StrategyChoice {
             .and(Written.of(rewriting.names().in(file, above), above))
             .and(" " + name() + "(")
             .and(Written.joined(parameters, ", "))
-            .and(") {" + end + inner + (first.decision().arrows() ? "return " : ""))
+            .and(
+                ")"
+                    + layout.opensMethod(file, in, end)
+                    + end
+                    + inner
+                    + (first.decision().arrows() ? "return " : ""))
             .and(choice(first.decision(), inner))
             .and((first.decision().arrows() ? ";" : "") + end + in + "}");
     rewriting.in(file).insert(layout.behind(behind).at(), whole);
@@ -115,7 +121,7 @@ final class StrategyChoice {
       }
       copy.replace(begin, one.whole().end(), line.and(statement ? made.and(";") : made));
     }
-    String old = Layout.indent(code.text(file), tree.begin(leaf));
+    String old = TextLines.indent(code.text(file), tree.begin(leaf));
     return rewriting.taken(
         file,
         copy,
@@ -128,7 +134,7 @@ final class StrategyChoice {
     String text = code.text(file);
     int begin = branch.whole().begin();
     boolean block = !decision.arrows() && text.charAt(begin) == '{';
-    String indent = Layout.indent(text, begin) + layout.step(file);
+    String indent = TextLines.indent(text, begin) + layout.step(file);
     return block ? Written.of(layout.lineEnd(file) + indent) : Written.NONE;
   }
 

@@ -353,7 +353,8 @@ final class StrategyTypes {
                     + open()
                     + "interface "
                     + above.simpleName()
-                    + " {\n")
+                    + layout.opensType(file)
+                    + "\n")
             .and(methods)
             .and("\n}\n");
     rewriting.newFile(above.path(), above.text(text));
@@ -366,7 +367,7 @@ final class StrategyTypes {
         Written.of(documentation(name, all.get(0).decision()))
             .and(open() + "final class " + name + " implements ")
             .and(above.simpleName(), step.as())
-            .and(" {\n");
+            .and(layout.opensType(file) + "\n");
     for (Decided one : all) {
       whole = whole.and(one == all.get(0) ? "" : "\n\n").and(method(name, source, one));
     }
@@ -398,11 +399,13 @@ final class StrategyTypes {
             tree.end(declared.getBody()),
             in,
             one.takesOwner() ? ownerName() : "");
+    // The body brings its brace along.
+    String opens = layout.opensMethod(file, in, "\n");
     return Written.of(in)
         .and("@Override\n" + in, "java.lang.Override")
         .and(Written.of("public ", memberName(above.simpleName(), one, part)))
         .and(head(naming, one, part, List.copyOf(part.getThrownTypes())))
-        .and(" ")
+        .and(opens.substring(0, opens.length() - 1))
         .and(body);
   }
 

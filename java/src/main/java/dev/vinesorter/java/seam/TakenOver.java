@@ -87,7 +87,7 @@ final class TakenOver {
     Written edited = moved.edited(bounds[0], bounds[1]);
     // The lines of a text block are its value.
     boolean block = text.substring(bounds[0], bounds[1]).contains("\"\"\"");
-    String old = Layout.indent(text, code.units().begin(unit));
+    String old = TextLines.indent(text, code.units().begin(unit));
     Written placed = block ? edited : edited.indented(old, indent);
     return rewriting.taken(file, moved, placed, now);
   }

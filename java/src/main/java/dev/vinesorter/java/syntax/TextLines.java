@@ -46,6 +46,32 @@ public final class TextLines {
     return at;
   }
 
+  /** The blanks that the line of an offset begins with. */
+  public static String indent(String text, int offset) {
+    int line = begin(text, offset);
+    return text.substring(line, Math.min(behindBlanks(text, line), text.length()));
+  }
+
+  /** Whether nothing but blanks stands before an offset on its line. */
+  public static boolean isFirst(String text, int offset) {
+    return text.substring(begin(text, offset), offset).isBlank();
+  }
+
+  /**
+   * What is put behind the parenthesis that opens a list to begin that, with the blanks or the line
+   * end that the list begins with, if any.
+   *
+   * @param at the place behind the parenthesis
+   * @param alone whether the list has nothing so far
+   */
+  public static String asFirst(String text, int at, String first, boolean alone) {
+    int end = at;
+    while (end < text.length() && (text.charAt(end) == ' ' || isEnd(text, end))) {
+      end++;
+    }
+    return text.substring(at, end) + first + (alone ? "" : end > at ? "," : ", ");
+  }
+
   /** Whether a char ends a line. */
   public static boolean isEnd(String text, int at) {
     return text.charAt(at) == '\n' || text.charAt(at) == '\r';

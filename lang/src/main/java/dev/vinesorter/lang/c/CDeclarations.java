@@ -652,8 +652,7 @@ final class CDeclarations implements Declarations {
   /**
    * Lets a source see what moves; one that saw it by an include for that alone includes no more.
    */
-  private static void user(
-      Relocation move, int file, UnneededInclude include, Set<Integer> seeing)
+  private static void user(Relocation move, int file, UnneededInclude include, Set<Integer> seeing)
       throws CannotMoveException {
     int old = file == move.from() ? -1 : include.of(file);
     Set<Integer> seen = old < 0 ? move.names().seen(file) : include.left(file);
