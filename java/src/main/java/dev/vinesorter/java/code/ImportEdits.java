@@ -2,6 +2,7 @@ package dev.vinesorter.java.code;
 
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.TextLines;
+import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -9,7 +10,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Supplier;
 
 /**
  * Adds imports to a source where its own order has room for them, and takes imports out by the
@@ -19,6 +22,10 @@ public final class ImportEdits {
   private final String text;
   private final JavaHeader header;
   private final String lineEnd;
+
+  /** What the sources around do; asked where the source itself does not tell. */
+  private final Supplier<ImportStyle> style;
+
   private final Set<String> added = new TreeSet<>();
 
   /** What static imports name that come to another place among their like, with its {@code .*}. */
@@ -35,10 +42,21 @@ public final class ImportEdits {
   /** Those that come back under their new name in another line. */
   private final Set<JavaHeader.Import> relocated = new HashSet<>();
 
-  public ImportEdits(String text, JavaHeader header, String lineEnd) {
-    this.text = text;
+  /** For a source of a survey. */
+  public ImportEdits(SourceView code, int file) {
+    SourceText source = code.sources().text(code.units().name(file));
+    this.text = source.text();
+    this.header = code.header(file);
+    this.lineEnd = source.lineEnd();
+    this.style = () -> ImportStyle.of(code, file);
+  }
+
+  /** For a source that no survey knows. */
+  ImportEdits(SourceText source, JavaHeader header) {
+    this.text = source.text();
     this.header = header;
-    this.lineEnd = lineEnd;
+    this.lineEnd = source.lineEnd();
+    this.style = null;
   }
 
   public void add(String name) {
@@ -77,17 +95,15 @@ public final class ImportEdits {
     // Groups with blank lines between them are often in order where the whole is not.
     List<JavaHeader.Import> group = new ArrayList<>();
     for (JavaHeader.Import one : staying(isStatic)) {
-      if (!group.isEmpty() && isApart(group.get(group.size() - 1), one)) {
+      boolean apart =
+          !group.isEmpty() && ImportStyle.isBlankBetween(text, group.get(group.size() - 1), one);
+      if (apart) {
         settle(group, isStatic);
         group.clear();
       }
       group.add(one);
     }
     settle(group, isStatic);
-  }
-
-  private boolean isApart(JavaHeader.Import one, JavaHeader.Import next) {
-    return text.substring(one.end(), next.begin()).lines().filter(String::isBlank).count() > 1;
   }
 
   /** Takes those that get another name out of their lines where the order would be lost. */
@@ -150,9 +166,16 @@ public final class ImportEdits {
     if (plain.isEmpty()) {
       addFirst(edits);
     } else {
+      TreeMap<String, List<String>> ofOtherRoots = new TreeMap<>();
       for (String name : added) {
-        addBeside(edits, plain, name);
+        String root = ImportStyle.root(name);
+        if (style == null || plain.stream().anyMatch(one -> root(one).equals(root))) {
+          addBeside(edits, plain, name);
+        } else {
+          ofOtherRoots.computeIfAbsent(root, r -> new ArrayList<>()).add(name);
+        }
       }
+      ofOtherRoots.forEach((root, names) -> addRoot(edits, plain, root, names));
     }
     for (String name : addedStatics) {
       addBeside(edits, staying(true), name);
@@ -170,15 +193,12 @@ public final class ImportEdits {
     if (added.isEmpty()) {
       return;
     }
-    StringBuilder block = new StringBuilder();
-    for (String name : added) {
-      block.append("import ").append(name).append(';').append(lineEnd);
-    }
+    String block = (style == null ? new ImportStyle() : style.get()).statements(added, lineEnd);
     if (!header.imports().isEmpty()) {
       // Only static imports are left, or all are going: the new ones take the first one's place.
       int at = TextLines.begin(text, header.imports().get(0).begin());
       boolean allGo = header.imports().stream().allMatch(removed::contains);
-      edits.insert(at, allGo ? block.toString() : block + lineEnd);
+      edits.insert(at, allGo ? block : block + lineEnd);
     } else if (header.packageStatementEnd() >= 0) {
       int at =
           restOfLineIsEmpty(header.packageStatementEnd())
@@ -188,6 +208,35 @@ public final class ImportEdits {
       edits.insert(at, lineEnd + lineEnd + body);
     } else {
       edits.insert(0, block + lineEnd);
+    }
+  }
+
+  private static String root(JavaHeader.Import one) {
+    return ImportStyle.root(one.name());
+  }
+
+  /** Adds imports of a root that the source had none of, where sources around have such. */
+  private void addRoot(
+      TextEdits edits, List<JavaHeader.Import> plain, String root, List<String> names) {
+    ImportStyle known = style.get();
+    JavaHeader.Import behind = null;
+    JavaHeader.Import before = null;
+    for (JavaHeader.Import one : plain) {
+      int order = known.order(root(one), root);
+      behind = order < 0 ? one : behind;
+      before = order > 0 && before == null ? one : before;
+    }
+    if (behind == null && before == null) {
+      names.forEach(name -> addBeside(edits, plain, name));
+      return;
+    }
+    String block = known.statements(names, lineEnd);
+    if (behind != null) {
+      int at = restOfLineIsEmpty(behind.end()) ? TextLines.end(text, behind.end()) : behind.end();
+      String gap = known.isApart(root(behind), root) ? lineEnd : "";
+      edits.insert(at, lineEnd + gap + block.substring(0, block.length() - lineEnd.length()));
+    } else {
+      edits.insert(before.begin(), block + (known.isApart(root, root(before)) ? lineEnd : ""));
     }
   }
 

@@ -27,7 +27,7 @@ public final class NeighbourTypes {
     this.source = source;
     this.tokens = JavaTokens.of(source.text());
     this.header = JavaHeader.of(tokens);
-    this.imports = new ImportEdits(source.text(), header, source.lineEnd());
+    this.imports = new ImportEdits(source, header);
     for (int token = header.bodyToken(); token < tokens.size(); token++) {
       if (tokens.isWord(token) && !tokens.is(token - 1, ".")) {
         words.add(tokens.text(token));

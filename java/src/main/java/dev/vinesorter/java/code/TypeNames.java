@@ -24,12 +24,7 @@ public final class TypeNames {
 
   /** The imports of a file, to be edited. */
   public ImportEdits imports(int file) {
-    return imports.computeIfAbsent(
-        file,
-        f -> {
-          var text = code.sources().text(units.name(f));
-          return new ImportEdits(text.text(), code.header(f), text.lineEnd());
-        });
+    return imports.computeIfAbsent(file, f -> new ImportEdits(code, f));
   }
 
   /** Puts the imports into the edits of their files. */

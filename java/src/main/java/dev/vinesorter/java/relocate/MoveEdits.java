@@ -13,7 +13,6 @@ import dev.vinesorter.java.code.ModifierEdits;
 import dev.vinesorter.java.syntax.JavaHeader;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.TextLines;
-import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -105,8 +104,7 @@ final class MoveEdits {
   }
 
   private FileEdits start(int file) {
-    SourceText text = move.sources().text(units.name(file));
-    return new FileEdits(file, new ImportEdits(text.text(), move.header(file), text.lineEnd()));
+    return new FileEdits(file, new ImportEdits(move, file));
   }
 
   // ---- which code is looked at

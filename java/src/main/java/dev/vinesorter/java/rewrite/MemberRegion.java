@@ -40,6 +40,10 @@ public record MemberRegion(int begin, int end, boolean ownLines) {
     JavaTokens tokens = code.tokens(file);
     boolean first = ownLines && tokens.is(tokens.before(begin), "{");
     int behind = TextLines.next(text, past);
+    if (first && !tokens.is(tokens.from(past), "}")) {
+      // The blank line that a type begins with stays.
+      from = begin;
+    }
     if (first && from == begin && text.substring(past, behind).isBlank()) {
       past = behind;
     }

@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Site;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.java.code.ImportStyle;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
@@ -137,7 +138,8 @@ final class NewSource {
     }
     List<JavaHeader.Import> old = code.header(beside).imports();
     boolean first = !old.isEmpty() && old.get(0).isStatic();
-    String plain = statements("import ", new TreeSet<>(imports.values()));
+    String plain = ImportStyle.of(code, beside).statements(imports.values(), "\n");
+    plain += plain.isEmpty() ? "" : "\n";
     String ofMembers = statements("import static ", statics);
     head.append(first ? ofMembers + plain : plain + ofMembers);
     return Written.of(head.toString()).and(type);
