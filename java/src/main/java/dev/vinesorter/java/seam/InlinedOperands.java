@@ -221,11 +221,19 @@ final class InlinedOperands {
             && written != null
             && !operand.uses.isEmpty()
             && spot.takes(operand.given, operand.purity, meanings);
-    String name = possible ? variables.name(spot, names(operand, type)) : null;
+    List<String> names = names(operand, type);
+    String name = possible ? variables.name(spot, names) : null;
     if (name == null) {
+      boolean taken = possible && !names.isEmpty();
       rewriting.refuse(
-          operand.takesItsType() ? RefusalCode.NOT_YET : RefusalCode.EVALUATION_ORDER,
-          why(operand),
+          taken
+              ? RefusalCode.NAME_CLASH
+              : operand.takesItsType() ? RefusalCode.NOT_YET : RefusalCode.EVALUATION_ORDER,
+          taken
+              ? "This would have to be kept in a variable, and '"
+                  + names.get(0)
+                  + "' means something here already."
+              : why(operand),
           code.site(in, code.tokens(in).from(tree.begin(operand.given))));
       return null;
     }

@@ -147,6 +147,10 @@ public final class NestedMove {
       refuse(
           units.has(home, Trait.FOREIGN) ? RefusalCode.FOREIGN : RefusalCode.BAD_TARGET,
           step.into() + " cannot take it.");
+    } else if (home >= 0 && code.isSubtype(home, type)) {
+      refuse(
+          RefusalCode.BAD_TARGET,
+          step.into() + " inherits from " + units.name(type) + ", so it cannot hold it.");
     } else if (isElsewhere()) {
       refuse(
           RefusalCode.OTHER_MODULE,
