@@ -22,26 +22,20 @@ import java.util.TreeSet;
 /**
  * Which unchanged files may mean something else because others changed.
  *
- * <p>A file in which names could not be bound has no such chains, so it is concerned when it has
- * the name of anything in a changed file. Whatever the compiler looks at for one file, it gets to
- * through names in that file and in the declarations these lead to. So a change can concern only
- * files that use the changed one, or one that {@link HandedOn hands it on}, and files in which a
- * name may now stand for a type that came or went. Where only members of a class changed, a file is
- * concerned if it extends the class, or has the name of one of them and is of the {@link
- * MemberUsers}, or, where there are errors, depends on the class in whatever way.
+ * <p>Whatever the compiler looks at for one file, it gets to through names in that file and in the
+ * declarations these lead to. So a change can concern only files that use the changed one, or one
+ * that {@link HandedOn hands it on}, and files in which a name may now stand for a type that came
+ * or went. Where only members of a class changed, a file is concerned if it extends the class, or
+ * has the name of one of them and is of the {@link MemberUsers}. A file in which names could not be
+ * bound has no such chains, so it is concerned when it has the name of anything that a changed file
+ * declares otherwise.
  *
  * @param files their paths
  */
 record Concerned(Set<String> files) {
 
-  /**
-   * The files concerned; null where too much changed to tell.
-   *
-   * @param widely whether bodies are taken to hand on what they name, too: what the compiler says
-   *     of code with errors depends on more than declarations
-   */
+  /** The files concerned; null where too much changed to tell. */
   static Concerned of(
-      boolean widely,
       Survey old,
       Map<String, String> oldSketches,
       Map<String, String> sketches,
@@ -50,12 +44,11 @@ record Concerned(Set<String> files) {
     if (changed.stream().anyMatch(path -> "".equals(sketches.get(path)))) {
       return null;
     }
-    return new Concerned(new Search(widely, old, oldSketches, sketches, changed, sources).run());
+    return new Concerned(new Search(old, oldSketches, sketches, changed, sources).run());
   }
 
   /** One search, from what changed to who is concerned. */
   private static final class Search {
-    private final boolean widely;
     private final Survey old;
     private final Map<String, String> oldSketches;
     private final Map<String, String> sketches;
@@ -70,24 +63,25 @@ record Concerned(Set<String> files) {
     /** Names of members that changed, where nothing else did, by source. */
     private final Map<String, Set<String>> members = new TreeMap<>();
 
+    /** Changed sources that declare something else now; bodies concern nobody but themselves. */
+    private final Set<String> declaring = new TreeSet<>();
+
     private final Set<String> found = new TreeSet<>();
     private FileGraph graph;
 
     Search(
-        boolean widely,
         Survey old,
         Map<String, String> oldSketches,
         Map<String, String> sketches,
         Set<String> changed,
         Overlay sources) {
-      this.widely = widely;
       this.old = old;
       this.oldSketches = oldSketches;
       this.sketches = sketches;
       this.changed = changed;
       this.sources = sources;
-      this.wide = new HandedOn(oldSketches, sketches, widely);
-      this.moved = new MovedSources(oldSketches, sketches, widely ? Set.of() : changed);
+      this.wide = new HandedOn(oldSketches, sketches);
+      this.moved = new MovedSources(oldSketches, sketches, changed);
     }
 
     private FileGraph graph() {
@@ -116,6 +110,12 @@ record Concerned(Set<String> files) {
       SketchChange change =
           SketchChange.between(moved.settled(was), moved.settled(sketches.get(path)));
       types.addAll(change.types());
+      if (!change.types().isEmpty()
+          || change.wide()
+          || !change.names().isEmpty()
+          || moved.newPaths().containsKey(path)) {
+        declaring.add(path);
+      }
       if (moved.newPaths().containsKey(path)) {
         members.put(path, moved.members(path));
       } else if (change.wide() && was != null) {
@@ -145,7 +145,7 @@ record Concerned(Set<String> files) {
         handed.removeAll(SketchChange.between(oldSketches.get(path), null).types());
       }
       Set<String> named = new TreeSet<>(types);
-      for (String path : changed) {
+      for (String path : declaring) {
         named.addAll(SketchChange.typeNames(oldSketches.get(path)));
         named.addAll(SketchChange.typeNames(sketches.get(path)));
         named.addAll(members.getOrDefault(path, Set.of()));
@@ -171,13 +171,9 @@ record Concerned(Set<String> files) {
         found.addAll(graph().users().getOrDefault(path, Set.of()));
       }
       found.addAll(wide.users(graph().users(), graph().heirs()));
-      found.addAll(graph().usersOf(members.keySet(), true));
+      found.addAll(graph().heirsOf(members.keySet()));
       for (Map.Entry<String, Set<String>> one : members.entrySet()) {
-        Set<String> users =
-            widely
-                ? graph().usersOf(Set.of(one.getKey()), false)
-                : MemberUsers.of(old, one.getKey(), one.getValue());
-        for (String user : users) {
+        for (String user : MemberUsers.of(old, one.getKey(), one.getValue())) {
           if (!found.contains(user) && has(sources, user, one.getValue())) {
             found.add(user);
           }
@@ -187,7 +183,7 @@ record Concerned(Set<String> files) {
   }
 
   /** Files with names that could not be bound, or with errors. */
-  private static Set<String> broken(Survey old) {
+  static Set<String> broken(Survey old) {
     Set<String> files = new HashSet<>();
     old.unresolved().forEach(name -> files.add(name.site().file()));
     old.problems().forEach(problem -> files.add(problem.file()));
@@ -274,13 +270,12 @@ record Concerned(Set<String> files) {
       return named;
     }
 
-    /** All files that depend on some through any chain, or only through inheritance. */
-    Set<String> usersOf(Set<String> files, boolean byInheritance) {
-      Map<String, Set<String>> graph = byInheritance ? heirs : users;
+    /** All files whose types inherit from some through any chain. */
+    Set<String> heirsOf(Set<String> files) {
       Set<String> found = new TreeSet<>();
       Deque<String> open = new ArrayDeque<>(files);
       while (!open.isEmpty()) {
-        for (String user : graph.getOrDefault(open.remove(), Set.of())) {
+        for (String user : heirs.getOrDefault(open.remove(), Set.of())) {
           if (found.add(user)) {
             open.add(user);
           }

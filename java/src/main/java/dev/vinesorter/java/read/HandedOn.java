@@ -26,18 +26,12 @@ import java.util.TreeSet;
 final class HandedOn {
   private final Map<String, String> oldSketches;
   private final Map<String, String> sketches;
-  private final boolean widely;
   private final Set<String> heads = new HashSet<>();
   private final Set<String> members = new HashSet<>();
   private final Deque<String> open = new ArrayDeque<>();
 
-  /**
-   * None yet.
-   *
-   * @param widely whether bodies hand on what they name, too
-   */
-  HandedOn(Map<String, String> oldSketches, Map<String, String> sketches, boolean widely) {
-    this.widely = widely;
+  /** None yet. */
+  HandedOn(Map<String, String> oldSketches, Map<String, String> sketches) {
     this.oldSketches = oldSketches;
     this.sketches = sketches;
   }
@@ -152,9 +146,7 @@ final class HandedOn {
       boolean lambdas = isInterface(oldSketches.get(path)) || isInterface(sketches.get(path));
       for (String user : users.getOrDefault(path, Set.of())) {
         found.add(user);
-        if (widely) {
-          add(user, true);
-        } else if (head || lambdas) {
+        if (head || lambdas) {
           name(user, types, head);
         }
       }

@@ -93,30 +93,18 @@ public final class Reread {
     Map<String, String> now = new TreeMap<>(notes);
     now.keySet().removeAll(changed);
     fresh.forEach(file -> SourceScan.note(file, now));
-    boolean errors = old.problems().stream().anyMatch(Reread::isError);
-    Reading narrow = errors ? null : again(false, notes, now, build, ofBuild, there);
-    boolean plain =
-        narrow != null && narrow.survey().problems().stream().noneMatch(Reread::isError);
-    return plain ? narrow : again(true, notes, now, build, ofBuild, there);
+    return again(notes, now, build, ofBuild, there);
   }
 
-  private static boolean isError(Problem problem) {
-    return problem.code().equals(Problem.COMPILER);
-  }
-
-  /**
-   * Reads what a change concerns; null where everything has to be read. Six things, all of them
-   * made once for both ways to tell what that is.
-   */
+  /** Reads what a change concerns; null where everything has to be read. */
   private Reading again(
-      boolean widely,
       Map<String, String> notes,
       Map<String, String> now,
       MavenBuild build,
       List<Problem> ofBuild,
       Set<String> there) {
     Survey old = before.survey();
-    Concerned concerned = Concerned.of(widely, old, notes, now, changed, sources);
+    Concerned concerned = Concerned.of(old, notes, now, changed, sources);
     if (concerned == null) {
       return null;
     }

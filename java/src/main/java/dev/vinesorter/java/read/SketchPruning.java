@@ -34,6 +34,9 @@ public final class SketchPruning {
   private static final Set<String> UNNAMED =
       Set.of("iterator", "hasNext", "next", "close", "value", "values", "valueOf", "length");
 
+  /** One sketch without a stub in so many is as quickly read whole as found to be needed. */
+  private static final int FEW = 20;
+
   private final Map<String, String> sketches;
   private final Set<String> words = new HashSet<>(UNNAMED);
 
@@ -80,8 +83,10 @@ public final class SketchPruning {
    */
   public static Map<String, String> of(
       Map<String, String> sketches, List<JavaFile> sources, Set<String> stubs) {
-    if (stubs.containsAll(sketches.keySet())) {
-      return Map.of();
+    Map<String, String> bare = new TreeMap<>(sketches);
+    bare.keySet().removeAll(stubs);
+    if (bare.size() <= sketches.size() / FEW) {
+      return bare;
     }
     SketchPruning pruning = new SketchPruning(sketches);
     sources.forEach(source -> pruning.read(source.tokens()));

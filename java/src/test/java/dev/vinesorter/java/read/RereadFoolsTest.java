@@ -75,7 +75,7 @@ class RereadFoolsTest {
     old.remove(SourceScan.CLASSPATH);
     now.remove(SourceScan.CLASSPATH);
     int last = example.lastIndexOf("=== ");
-    assertThat(Concerned.of(false, before.survey(), old, now, changed, overlay()).files())
+    assertThat(Concerned.of(before.survey(), old, now, changed, overlay()).files())
         .as(title)
         .containsExactly(example.substring(last + 4).strip().split(" "));
     // Files that nobody uses keep those that are concerned below half of all.

@@ -78,7 +78,7 @@ class RereadTest {
         path,
         JavaSketch.of(
             new JavaFile(path, text, JavaTokens.of(text), "p", "", "m", false, false, false)));
-    return Concerned.of(false, before.survey(), old, now, Set.of(path), overlay()).files();
+    return Concerned.of(before.survey(), old, now, Set.of(path), overlay()).files();
   }
 
   @Test
