@@ -5,14 +5,11 @@ import dev.vinesorter.lang.space.SpacedLanguage;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.Set;
-import java.util.regex.Pattern;
 import org.treesitter.TreeSitterKotlin;
 
 /** Kotlin as others see it. */
 public final class KotlinLanguage extends SpacedLanguage {
   private static final Grammar GRAMMAR = new Grammar(TreeSitterKotlin::new);
-
-  private static final Pattern FUN_INTERFACE = Pattern.compile("\\bfun(\\s{1,20}interface\\b)");
 
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
@@ -59,8 +56,8 @@ public final class KotlinLanguage extends SpacedLanguage {
     return "java";
   }
 
-  /** The tree of a text; what the grammar does not know of interfaces is left out. */
+  /** The tree of a text; what the grammar does not know is left out. */
   static Syntax parse(String text) {
-    return GRAMMAR.parse(FUN_INTERFACE.matcher(text).replaceAll(found -> "   " + found.group(1)));
+    return GRAMMAR.parse(KotlinText.readable(text));
   }
 }
