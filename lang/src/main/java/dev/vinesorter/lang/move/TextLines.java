@@ -58,18 +58,22 @@ public final class TextLines {
 
   /** The same with whole lines, in order, in the place of what moves. */
   public static void remove(Relocation move, List<Declarations.Stretch> stretches) {
-    String text = move.text(move.from());
+    remove(move.edits(move.from()), move.text(move.from()), stretches);
+  }
+
+  /** The same in a text; what stands next to each other goes at once. */
+  public static void remove(TextEdits edits, String text, List<Declarations.Stretch> stretches) {
     int begin = -1;
     int end = -1;
     for (Declarations.Stretch one : stretches) {
       if (begin >= 0 && !text.substring(end, one.begin()).isBlank()) {
-        remove(move.edits(move.from()), text, begin, end);
+        remove(edits, text, begin, end);
         begin = -1;
       }
       begin = begin < 0 ? one.begin() : begin;
       end = one.end();
     }
-    remove(move.edits(move.from()), text, begin, end);
+    remove(edits, text, begin, end);
   }
 
   /** Removes whole lines, and the fewer of the empty lines around them. */

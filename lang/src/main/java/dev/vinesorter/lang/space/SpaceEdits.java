@@ -482,8 +482,8 @@ final class SpaceEdits {
     for (Stretch one : goes.stretches()) {
       String part = edits.cut(text, one.begin(), one.end());
       taken.append(taken.length() == 0 ? "" : move.lineEnd(file)).append(part);
-      TextLines.remove(edits, text, one.begin(), one.end());
     }
+    TextLines.remove(edits, text, goes.stretches());
     return taken.toString();
   }
 
