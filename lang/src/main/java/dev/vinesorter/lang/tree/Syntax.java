@@ -44,6 +44,11 @@ public final class Syntax {
     return size++;
   }
 
+  /** Says where a node ends. */
+  void end(int node, int at) {
+    end[node] = at;
+  }
+
   /** All that is in a node was added; where nobody said where it ends, it ends with the last. */
   void close(int node) {
     past[node] = size;

@@ -98,7 +98,12 @@ final class TreeCopy {
         down = true;
       } else if (depth > 0) {
         cursor.gotoParent();
-        syntax.close(stack[--depth]);
+        int node = stack[--depth];
+        // A text may end with a sign that is no node.
+        if (ofText[syntax.symbol(node)]) {
+          syntax.end(node, end(cursor.currentNode()));
+        }
+        syntax.close(node);
         down = false;
       } else {
         return;
