@@ -211,7 +211,7 @@ final class MovedText {
         }
       }
     }
-    String own = lead(text, units.begin(type));
+    String own = TextLines.indent(text, units.begin(type));
     String step = step(units.parent(member));
     return own + (step.isEmpty() ? own.startsWith("\t") ? "\t" : "  " : step);
   }
@@ -219,14 +219,9 @@ final class MovedText {
   /** How much deeper the members of a type stand than itself; empty where that cannot be told. */
   private String step(int type) {
     String text = code.text(units.fileOf(type));
-    String own = lead(text, units.begin(type));
-    String inner = lead(text, units.begin(member));
+    String own = TextLines.indent(text, units.begin(type));
+    String inner = TextLines.indent(text, units.begin(member));
     return inner.startsWith(own) ? inner.substring(own.length()) : "";
-  }
-
-  private static String lead(String text, int at) {
-    int line = TextLines.begin(text, at);
-    return text.substring(line, TextLines.behindBlanks(text, line));
   }
 
   /** Gives every line of the region the other indentation; text blocks keep what they have. */
