@@ -7,6 +7,8 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.SourceView;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -31,8 +33,9 @@ final class MemberDocumentation {
     for (DocLinks.Link link : links.all(move.name())) {
       boolean mine =
           link.file() == move.file
-              && link.hash() >= units.begin(move.member)
-              && link.hash() < units.end(move.member);
+              && (move.tokens.from(link.hash()) == move.firstToken()
+                  || link.hash() >= units.begin(move.member)
+                      && link.hash() < units.end(move.member));
       if (mine) {
         continue;
       }
@@ -76,12 +79,43 @@ final class MemberDocumentation {
                 .matcher(text)
                 .region(move.tokens.commentBegin(comment), move.tokens.commentEnd(comment));
         while (link.find()) {
-          if (!link.group(1).equals(move.name()) && !isGone(link.start(1))) {
+          boolean itself = link.group(1).equals(move.name()) && !isOverload(text, link.end(1));
+          if (!itself && !isGone(link.start(1))) {
             move.inside.insert(link.start(1) - 1, before);
+          } else if (itself && !(move instanceof StaticMove) && hasList(text, link.end(1))) {
+            // Its parameters are others now; the name alone is enough.
+            move.inside.remove(link.end(1), text.indexOf(')', link.end(1)) + 1);
           }
         }
       }
     }
+  }
+
+  /** Whether a list of parameters stands behind a name. */
+  private static boolean hasList(String text, int past) {
+    return text.startsWith("(", past) && text.indexOf(')', past) > 0;
+  }
+
+  /** Whether types behind the name of the member in a link are those of another one. */
+  private boolean isOverload(String text, int past) {
+    if (!hasList(text, past)) {
+      return false;
+    }
+    int close = text.indexOf(')', past);
+    String own = units.simpleName(move.member);
+    int list = own.indexOf('(');
+    return list >= 0
+        && !parameters(text.substring(past + 1, close))
+            .equals(parameters(own.substring(list + 1, own.lastIndexOf(')'))));
+  }
+
+  /** The simple names of the types in a list, without those of the parameters. */
+  private static List<String> parameters(String list) {
+    return Arrays.stream(list.split(","))
+        .map(String::strip)
+        .map(one -> one.contains(" ") ? one.substring(0, one.indexOf(' ')) : one)
+        .map(one -> one.substring(one.lastIndexOf('.') + 1))
+        .toList();
   }
 
   /** Whether a char goes with the documentation of a parameter that the method has no more. */
