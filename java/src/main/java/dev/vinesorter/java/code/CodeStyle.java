@@ -66,7 +66,8 @@ public final class CodeStyle {
       boolean type = units.level(unit) == Level.TYPE;
       boolean method = units.has(unit, Trait.METHOD) || units.has(unit, Trait.CONSTRUCTOR);
       boolean written = units.begin(unit) >= 0 && units.nameAt(unit) >= units.begin(unit);
-      int brace = written && (type || method) ? brace(tokens, units.nameAt(unit)) : -1;
+      int brace =
+          written && (type || method) ? tokens.bodyBrace(tokens.from(units.nameAt(unit))) : -1;
       if (brace > 0) {
         String between = text.substring(tokens.end(brace - 1), tokens.begin(brace));
         int apart = between.indexOf('\n') >= 0 ? 1 : -1;
@@ -76,22 +77,5 @@ public final class CodeStyle {
       }
     }
     return ofTypes || !any ? types > 0 : methods > 0;
-  }
-
-  /** The token that opens the body behind a name; -1 where there is no body. */
-  private static int brace(JavaTokens tokens, int nameAt) {
-    int depth = 0;
-    for (int token = tokens.from(nameAt); token < tokens.size(); token++) {
-      if (tokens.is(token, "(")) {
-        depth++;
-      } else if (tokens.is(token, ")")) {
-        depth--;
-      } else if (depth == 0 && tokens.is(token, "{")) {
-        return token;
-      } else if (depth == 0 && tokens.is(token, ";")) {
-        return -1;
-      }
-    }
-    return -1;
   }
 }

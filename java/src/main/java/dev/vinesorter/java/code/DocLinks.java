@@ -134,23 +134,29 @@ public final class DocLinks {
     if (close < 0 || close > end) {
       return false;
     }
-    StringBuilder list = new StringBuilder();
-    for (String one : text.substring(past + 1, close).split(",")) {
+    String list = text.substring(past + 1, close);
+    return members.stream()
+        .filter(member -> units.has(member, Trait.METHOD))
+        .anyMatch(member -> isListOf(list, units.simpleName(member)));
+  }
+
+  /**
+   * Whether a list in documentation is that of a method.
+   *
+   * @param list what stands in the parentheses, types in full and names of parameters too
+   * @param signature the method's simple name with its own list
+   */
+  public static boolean isListOf(String list, String signature) {
+    StringBuilder types = new StringBuilder();
+    for (String one : list.split(",")) {
       String type = withoutArguments(one).strip().split("\\s+")[0];
-      list.append(list.length() == 0 ? "" : ", ").append(type.substring(type.lastIndexOf('.') + 1));
+      types.append(types.length() == 0 ? "" : ", ");
+      types.append(type.substring(type.lastIndexOf('.') + 1));
     }
-    String written = list.toString().replace("...", "[]");
-    for (int member : members) {
-      String signature = units.simpleName(member);
-      if (units.has(member, Trait.METHOD)
-          && signature
-              .substring(signature.indexOf('(') + 1, signature.length() - 1)
-              .replace("...", "[]")
-              .equals(written)) {
-        return true;
-      }
-    }
-    return false;
+    return signature
+        .substring(signature.indexOf('(') + 1, signature.length() - 1)
+        .replace("...", "[]")
+        .equals(types.toString().replace("...", "[]"));
   }
 
   /** A type without its type arguments. */

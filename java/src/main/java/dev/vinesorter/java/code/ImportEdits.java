@@ -56,7 +56,7 @@ public final class ImportEdits {
     this.text = source.text();
     this.header = header;
     this.lineEnd = source.lineEnd();
-    this.style = null;
+    this.style = ImportStyle::new;
   }
 
   public void add(String name) {
@@ -166,16 +166,7 @@ public final class ImportEdits {
     if (plain.isEmpty()) {
       addFirst(edits);
     } else {
-      TreeMap<String, List<String>> ofOtherRoots = new TreeMap<>();
-      for (String name : added) {
-        String root = ImportStyle.root(name);
-        if (style == null || plain.stream().anyMatch(one -> root(one).equals(root))) {
-          addBeside(edits, plain, name);
-        } else {
-          ofOtherRoots.computeIfAbsent(root, r -> new ArrayList<>()).add(name);
-        }
-      }
-      ofOtherRoots.forEach((root, names) -> addRoot(edits, plain, root, names));
+      addAll(edits, plain);
     }
     for (String name : addedStatics) {
       addBeside(edits, staying(true), name);
@@ -193,7 +184,7 @@ public final class ImportEdits {
     if (added.isEmpty()) {
       return;
     }
-    String block = (style == null ? new ImportStyle() : style.get()).statements(added, lineEnd);
+    String block = style.get().statements(added, lineEnd);
     if (!header.imports().isEmpty()) {
       // Only static imports are left, or all are going: the new ones take the first one's place.
       int at = TextLines.begin(text, header.imports().get(0).begin());
@@ -215,29 +206,46 @@ public final class ImportEdits {
     return ImportStyle.root(one.name());
   }
 
-  /** Adds imports of a root that the source had none of, where sources around have such. */
-  private void addRoot(
-      TextEdits edits, List<JavaHeader.Import> plain, String root, List<String> names) {
-    ImportStyle known = style.get();
-    JavaHeader.Import behind = null;
-    JavaHeader.Import before = null;
-    for (JavaHeader.Import one : plain) {
-      int order = known.order(root(one), root);
-      behind = order < 0 ? one : behind;
-      before = order > 0 && before == null ? one : before;
+  /**
+   * Adds imports beside those of their root; those of a root that the source had none of come where
+   * the sources around have such.
+   */
+  private void addAll(TextEdits edits, List<JavaHeader.Import> plain) {
+    TreeMap<String, TreeSet<String>> others = ImportStyle.byRoot(added);
+    plain.forEach(one -> others.remove(root(one)));
+    ImportStyle known = others.isEmpty() ? new ImportStyle() : style.get();
+    Set<String> beside = new TreeSet<>(added);
+    // What comes behind an import comes behind others of its root, too.
+    List<Runnable> last = new ArrayList<>();
+    for (String root : known.ordered(others.keySet())) {
+      JavaHeader.Import behind = null;
+      JavaHeader.Import before = null;
+      for (JavaHeader.Import one : plain) {
+        int order = known.order(root(one), root);
+        behind = order < 0 ? one : behind;
+        before = order > 0 && before == null ? one : before;
+      }
+      if (behind == null && before == null) {
+        continue;
+      }
+      beside.removeAll(others.get(root));
+      String block = known.statements(others.get(root), lineEnd);
+      if (behind != null) {
+        int at = behind(behind);
+        String gap = known.isApart(root(behind), root) ? lineEnd : "";
+        String lines = lineEnd + gap + block.substring(0, block.length() - lineEnd.length());
+        last.add(() -> edits.insert(at, lines));
+      } else {
+        edits.insert(before.begin(), block + (known.isApart(root, root(before)) ? lineEnd : ""));
+      }
     }
-    if (behind == null && before == null) {
-      names.forEach(name -> addBeside(edits, plain, name));
-      return;
-    }
-    String block = known.statements(names, lineEnd);
-    if (behind != null) {
-      int at = restOfLineIsEmpty(behind.end()) ? TextLines.end(text, behind.end()) : behind.end();
-      String gap = known.isApart(root(behind), root) ? lineEnd : "";
-      edits.insert(at, lineEnd + gap + block.substring(0, block.length() - lineEnd.length()));
-    } else {
-      edits.insert(before.begin(), block + (known.isApart(root, root(before)) ? lineEnd : ""));
-    }
+    beside.forEach(name -> addBeside(edits, plain, name));
+    last.forEach(Runnable::run);
+  }
+
+  /** Where a line behind an import goes. */
+  private int behind(JavaHeader.Import one) {
+    return restOfLineIsEmpty(one.end()) ? TextLines.end(text, one.end()) : one.end();
   }
 
   private void addBeside(TextEdits edits, List<JavaHeader.Import> plain, String name) {
@@ -254,8 +262,9 @@ public final class ImportEdits {
       }
     }
     if (behind != null) {
-      int at = restOfLineIsEmpty(behind.end()) ? TextLines.end(text, behind.end()) : behind.end();
-      edits.insert(at, lineEnd + (behind.isStatic() ? "import static " : "import ") + name + ";");
+      edits.insert(
+          behind(behind),
+          lineEnd + (behind.isStatic() ? "import static " : "import ") + name + ";");
     } else {
       String statement = (before.isStatic() ? "import static " : "import ") + name + ";";
       edits.insert(before.begin(), statement + lineEnd);

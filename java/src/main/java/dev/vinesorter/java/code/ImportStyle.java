@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 
@@ -89,28 +90,41 @@ public final class ImportStyle {
     return (known == null ? allApart : known) > 0;
   }
 
+  /** Names by their roots. */
+  static TreeMap<String, TreeSet<String>> byRoot(Collection<String> names) {
+    TreeMap<String, TreeSet<String>> byRoot = new TreeMap<>();
+    names.forEach(name -> byRoot.computeIfAbsent(root(name), r -> new TreeSet<>()).add(name));
+    return byRoot;
+  }
+
+  /** Roots as they stand one behind the other; by their names where nothing tells. */
+  List<String> ordered(Set<String> roots) {
+    List<String> ordered = new ArrayList<>();
+    for (String root : new TreeSet<>(roots)) {
+      int at = ordered.size();
+      for (int n = ordered.size() - 1; n >= 0; n--) {
+        at = order(root, ordered.get(n)) < 0 ? n : at;
+      }
+      ordered.add(at, root);
+    }
+    return ordered;
+  }
+
   /**
    * Imports of types, a line each, in groups as the sources have them.
    *
    * @param lineEnd ends each line, also the last
    */
   public String statements(Collection<String> names, String lineEnd) {
-    TreeMap<String, TreeSet<String>> byRoot = new TreeMap<>();
-    names.forEach(name -> byRoot.computeIfAbsent(root(name), r -> new TreeSet<>()).add(name));
-    List<String> roots = new ArrayList<>();
-    for (String root : byRoot.keySet()) {
-      int at = roots.size();
-      for (int n = roots.size() - 1; n >= 0; n--) {
-        at = order(root, roots.get(n)) < 0 ? n : at;
-      }
-      roots.add(at, root);
-    }
+    TreeMap<String, TreeSet<String>> byRoot = byRoot(names);
     StringBuilder all = new StringBuilder();
-    for (int n = 0; n < roots.size(); n++) {
-      all.append(n > 0 && isApart(roots.get(n - 1), roots.get(n)) ? lineEnd : "");
-      byRoot
-          .get(roots.get(n))
-          .forEach(name -> all.append("import ").append(name).append(';').append(lineEnd));
+    String last = null;
+    for (String root : ordered(byRoot.keySet())) {
+      all.append(last != null && isApart(last, root) ? lineEnd : "");
+      for (String name : byRoot.get(root)) {
+        all.append("import ").append(name).append(';').append(lineEnd);
+      }
+      last = root;
     }
     return all.toString();
   }

@@ -98,17 +98,16 @@ public final class TypeNames {
   /** Whether a file imports all of a package, and nothing else that may have the simple name. */
   private boolean isOnDemand(int file, String around, String simple) {
     boolean all = false;
+    boolean other = false;
     for (JavaHeader.Import one : code.header(file).imports()) {
-      if (!one.isStatic() && one.onDemand()) {
-        boolean ours = units.find(one.name(), Level.PACKAGE) >= 0;
-        boolean other = !ours || units.find(one.name() + "." + simple, Level.TYPE) >= 0;
-        if (!one.name().equals(around) && other) {
-          return false;
-        }
-        all |= one.name().equals(around);
-      }
+      boolean onDemand = !one.isStatic() && one.onDemand();
+      boolean its = one.name().equals(around);
+      boolean ours = units.find(one.name(), Level.PACKAGE) >= 0;
+      boolean has = !ours || units.find(one.name() + "." + simple, Level.TYPE) >= 0;
+      all |= onDemand && its;
+      other |= onDemand && !its && has;
     }
-    return all;
+    return all && !other;
   }
 
   /**

@@ -7,8 +7,6 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.java.code.DocLinks;
 import dev.vinesorter.java.code.SourceView;
-import java.util.Arrays;
-import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -98,24 +96,10 @@ final class MemberDocumentation {
 
   /** Whether types behind the name of the member in a link are those of another one. */
   private boolean isOverload(String text, int past) {
-    if (!hasList(text, past)) {
-      return false;
-    }
-    int close = text.indexOf(')', past);
-    String own = units.simpleName(move.member);
-    int list = own.indexOf('(');
-    return list >= 0
-        && !parameters(text.substring(past + 1, close))
-            .equals(parameters(own.substring(list + 1, own.lastIndexOf(')'))));
-  }
-
-  /** The simple names of the types in a list, without those of the parameters. */
-  private static List<String> parameters(String list) {
-    return Arrays.stream(list.split(","))
-        .map(String::strip)
-        .map(one -> one.contains(" ") ? one.substring(0, one.indexOf(' ')) : one)
-        .map(one -> one.substring(one.lastIndexOf('.') + 1))
-        .toList();
+    return hasList(text, past)
+        && units.has(move.member, Trait.METHOD)
+        && !DocLinks.isListOf(
+            text.substring(past + 1, text.indexOf(')', past)), units.simpleName(move.member));
   }
 
   /** Whether a char goes with the documentation of a parameter that the method has no more. */

@@ -183,7 +183,7 @@ record Concerned(Set<String> files) {
   }
 
   /** Files with names that could not be bound, or with errors. */
-  static Set<String> broken(Survey old) {
+  private static Set<String> broken(Survey old) {
     Set<String> files = new HashSet<>();
     old.unresolved().forEach(name -> files.add(name.site().file()));
     old.problems().forEach(problem -> files.add(problem.file()));

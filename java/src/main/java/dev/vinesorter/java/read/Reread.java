@@ -80,29 +80,24 @@ public final class Reread {
       return null;
     }
     MavenBuild build = MavenPoms.read(sources, options, problems);
-    List<Problem> ofBuild = List.copyOf(problems);
     if (!SourceScan.classpath(build).equals(notes.remove(SourceScan.CLASSPATH))) {
       return null;
     }
     Set<String> there = new TreeSet<>();
     changed.stream().filter(sources::exists).forEach(there::add);
-    List<JavaFile> fresh = JavaLayout.files(sources, there, build, options, problems);
+    List<JavaFile> fresh = JavaLayout.files(sources, there, build, options, new ArrayList<>());
     if (fresh.size() != there.size() || !fresh.stream().allMatch(JavaLayout::fits)) {
       return null;
     }
     Map<String, String> now = new TreeMap<>(notes);
     now.keySet().removeAll(changed);
     fresh.forEach(file -> SourceScan.note(file, now));
-    return again(notes, now, build, ofBuild, there);
+    return again(notes, now, build, there);
   }
 
   /** Reads what a change concerns; null where everything has to be read. */
   private Reading again(
-      Map<String, String> notes,
-      Map<String, String> now,
-      MavenBuild build,
-      List<Problem> ofBuild,
-      Set<String> there) {
+      Map<String, String> notes, Map<String, String> now, MavenBuild build, Set<String> there) {
     Survey old = before.survey();
     Concerned concerned = Concerned.of(old, notes, now, changed, sources);
     if (concerned == null) {
@@ -118,14 +113,12 @@ public final class Reread {
     if (again.size() > MOST * now.size() + 1) {
       return null;
     }
-    problems.clear();
-    problems.addAll(ofBuild);
     List<JavaFile> files = JavaLayout.files(sources, again, build, options, problems);
     if (files.size() != again.size() || !files.stream().allMatch(JavaLayout::fits)) {
       return null;
     }
     try {
-      return read(old, new TreeMap<>(now), build, files, again);
+      return read(old, now, build, files, again);
     } catch (SurveyPatch.DoesNotFitException e) {
       return null;
     }

@@ -118,11 +118,7 @@ final class Layout {
   /** The char behind the brace that a type's body begins with. */
   int bodyBegin(int type) {
     JavaTokens tokens = code.tokens(units.fileOf(type));
-    int brace = tokens.from(units.nameAt(type));
-    while (!tokens.is(brace, "{")) {
-      brace++;
-    }
-    return tokens.end(brace);
+    return tokens.end(tokens.bodyBrace(tokens.from(units.nameAt(type))));
   }
 
   private boolean isHeadOfRecord(int type, int member) {

@@ -135,13 +135,8 @@ final class NestedUsers {
       return false;
     }
     JavaTokens tokens = code.tokens(in);
-    int brace = tokens.from(units.nameAt(move.home));
-    int depth = 0;
-    while (brace < tokens.size() && (depth > 0 || !tokens.is(brace, "{"))) {
-      depth += tokens.is(brace, "(") ? 1 : tokens.is(brace, ")") ? -1 : 0;
-      brace++;
-    }
-    return brace < tokens.size() && tokens.begin(brace) < at;
+    int brace = tokens.bodyBrace(tokens.from(units.nameAt(move.home)));
+    return brace >= 0 && tokens.begin(brace) < at;
   }
 
   private boolean isInside(int user, int around) {

@@ -150,6 +150,28 @@ public final class JavaTokens {
     return at;
   }
 
+  /**
+   * The brace that opens the body of a declaration, outside of all parentheses.
+   *
+   * @param from a token of its head
+   * @return -1 where a semicolon comes first, or nothing more
+   */
+  public int bodyBrace(int from) {
+    int depth = 0;
+    for (int token = from; token < size(); token++) {
+      if (is(token, "(")) {
+        depth++;
+      } else if (is(token, ")")) {
+        depth--;
+      } else if (depth == 0 && is(token, "{")) {
+        return token;
+      } else if (depth == 0 && is(token, ";")) {
+        return -1;
+      }
+    }
+    return -1;
+  }
+
   /** How many names are joined by dots at most, or other tokens by the like. */
   public int longestChain() {
     int chain = 0;

@@ -21,8 +21,14 @@ final class BroughtHeaders {
 
   private final Relocation move;
 
+  /** Those of the header that takes what moves, but for what is there for all. */
+  private final TreeMap<String, Integer> coming;
+
   BroughtHeaders(Relocation move) {
     this.move = move;
+    this.coming =
+        move.toFile() < 0 ? new TreeMap<>() : foreign(move, move.names().seen(move.toFile()), true);
+    coming.keySet().removeIf(BroughtHeaders::isEverywhere);
   }
 
   /**
@@ -30,12 +36,11 @@ final class BroughtHeaders {
    * of libraries which the source does not see.
    */
   void check(int user) throws CannotMoveException {
-    if (move.toFile() < 0) {
+    if (coming.isEmpty()) {
       return;
     }
-    TreeMap<String, Integer> brought = foreign(move.names().seen(move.toFile()), true);
-    brought.keySet().removeAll(foreign(move.names().seen(user), false).keySet());
-    brought.keySet().removeIf(BroughtHeaders::isEverywhere);
+    TreeMap<String, Integer> brought = new TreeMap<>(coming);
+    brought.keySet().removeAll(foreign(move, move.names().seen(user), false).keySet());
     if (!brought.isEmpty()) {
       String first = brought.firstKey();
       throw new CannotMoveException(
@@ -58,17 +63,16 @@ final class BroughtHeaders {
   }
 
   /**
-   * The headers of libraries that sources include, each with one that does.
+   * The headers of libraries that sources include, as written, each with one that does.
    *
    * @param always without those under a condition
    */
-  private TreeMap<String, Integer> foreign(Set<Integer> files, boolean always) {
+  static TreeMap<String, Integer> foreign(Relocation move, Set<Integer> files, boolean always) {
     TreeMap<String, Integer> headers = new TreeMap<>();
     for (int file : new TreeSet<>(files)) {
-      Syntax tree = move.tree(file);
       for (Import one : move.outline(file).imports()) {
         boolean library = one.level() >= 0 && move.names().source(file, one).file() < 0;
-        if (library && !(always && isConditional(tree, one))) {
+        if (library && !(always && isConditional(move.tree(file), one))) {
           headers.putIfAbsent(one.from(), file);
         }
       }

@@ -635,10 +635,11 @@ final class CDeclarations implements Declarations {
     // What is defined in a header is defined nowhere until a source includes that.
     boolean defines = move.moved().stream().anyMatch(decl -> !isShared(move, decl));
     UnneededInclude include = new UnneededInclude(move);
+    BroughtHeaders brought = new BroughtHeaders(move);
     for (int file : order) {
       boolean has = defines && file == move.from();
       if (has || CNeeds.uses(move, file)) {
-        user(move, file, include, seeing);
+        user(move, file, include, brought, seeing);
       }
     }
   }
@@ -652,7 +653,12 @@ final class CDeclarations implements Declarations {
   /**
    * Lets a source see what moves; one that saw it by an include for that alone includes no more.
    */
-  private static void user(Relocation move, int file, UnneededInclude include, Set<Integer> seeing)
+  private static void user(
+      Relocation move,
+      int file,
+      UnneededInclude include,
+      BroughtHeaders brought,
+      Set<Integer> seeing)
       throws CannotMoveException {
     int old = file == move.from() ? -1 : include.of(file);
     Set<Integer> seen = old < 0 ? move.names().seen(file) : include.left(file);
@@ -662,7 +668,7 @@ final class CDeclarations implements Declarations {
             .filter(seeing::contains)
             .anyMatch(one -> !move.names().seen(one).contains(file) || includes(move, file, one));
     if (!sees) {
-      new BroughtHeaders(move).check(file);
+      brought.check(file);
     }
     String line = IncludeLines.quoted(move, move.path(file), move.to());
     if (old >= 0 && sees) {

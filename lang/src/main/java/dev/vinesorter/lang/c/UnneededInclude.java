@@ -204,17 +204,9 @@ final class UnneededInclude {
     return spaces;
   }
 
-  /** The headers of libraries that sources include, as written. */
+  /** The headers of libraries that sources include. */
   private Set<String> foreign(Set<Integer> files) {
-    Set<String> headers = new HashSet<>();
-    for (int file : files) {
-      for (Import one : move.outline(file).imports()) {
-        if (one.level() >= 0 && move.names().source(file, one).file() < 0) {
-          headers.add(one.from());
-        }
-      }
-    }
-    return headers;
+    return new HashSet<>(BroughtHeaders.foreign(move, files, false).keySet());
   }
 
   /** All that is written as a name in a source, bodies of macros looked at as well. */

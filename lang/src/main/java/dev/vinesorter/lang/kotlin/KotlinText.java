@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 
 /**
  * What a text of Kotlin has that the grammar does not know, or takes for something else, with
- * blanks in its place; every other char stays where it is.
+ * blanks in its place, or with a sign that the grammar reads there; every char stays where it is.
  */
 final class KotlinText {
   private static final String BLANKS = "[ \\t]{1,20}";
@@ -62,8 +62,9 @@ final class KotlinText {
     for (Rule rule : RULES) {
       plain = rule.pattern.matcher(plain).replaceAll(rule.by);
     }
-    plain = ARGUMENTS.matcher(plain).replaceAll(found -> " ".repeat(found.group().length()));
-    plain = RANGE.matcher(plain).replaceAll(found -> " ".repeat(found.group().length()));
+    for (Pattern blank : List.of(ARGUMENTS, RANGE)) {
+      plain = blank.matcher(plain).replaceAll(found -> " ".repeat(found.group().length()));
+    }
     plain =
         GIVEN
             .matcher(plain)
