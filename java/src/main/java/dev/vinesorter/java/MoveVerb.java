@@ -59,6 +59,12 @@ final class MoveVerb implements Verb<Step.Move> {
     }
     boolean isPath = step.unit().contains("/") || sources.exists(step.unit());
     if (!isPath && isOfNested(survey, step, sources)) {
+      if (!step.module().isEmpty()) {
+        throw new RefusedException(
+            RefusalCode.NOT_YET,
+            "A nested type does not go into another module at once; take it out of its type"
+                + " first.");
+      }
       return nested(survey, step, sources);
     }
     return isPath ? files(survey, step, sources) : units(survey, step, sources);
@@ -74,7 +80,7 @@ final class MoveVerb implements Verb<Step.Move> {
   private Result ofObjects(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
     StepChain chain = new StepChain(survey, sources);
     Step.Move plain =
-        new Step.Move(step.units(), step.into(), "", step.old(), step.leaves(), step.line());
+        new Step.Move(step.units(), step.into(), "", step.old(), "", step.leaves(), step.line());
     boolean inside =
         survey.units().find(step.unit(), Level.MEMBER) >= 0
             && step.unit().startsWith(step.into() + "#");
@@ -151,9 +157,14 @@ final class MoveVerb implements Verb<Step.Move> {
   private Result units(Survey survey, Step.Move step, Overlay sources) throws RefusedException {
     Units units = survey.units();
     StepUnits named = new StepUnits(survey, sources);
-    StepGoals goals = new StepGoals(survey, sources);
+    StepGoals goals = new StepGoals(survey, sources, step.module());
     for (String name : step.units()) {
-      for (int unit : named.meant(step, name)) {
+      List<Integer> meant = named.meant(step, name);
+      if (meant.isEmpty() && !step.module().isEmpty()) {
+        // It has its new name already, but may be in another module.
+        meant = List.of(units.find(step.after(name)));
+      }
+      for (int unit : meant) {
         switch (units.level(unit)) {
           case TYPE -> goals.type(unit, step.into());
           case PACKAGE -> {

@@ -27,6 +27,7 @@ final class Renaming {
     move.goals()
         .keySet()
         .forEach(type -> renamed.put(move.units().name(type), move.fullAfter(type)));
+    renamed.entrySet().removeIf(name -> name.getKey().equals(name.getValue()));
     for (String name : move.packages().keySet()) {
       String fresh = move.renamedPackage(name);
       if (fresh != null) {

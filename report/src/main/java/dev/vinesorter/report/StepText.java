@@ -27,6 +27,7 @@ final class StepText {
       keys.put("into", move.into());
       put(keys, "through", move.through());
       put(keys, "old", move.old());
+      put(keys, "module", move.module());
     } else if (step instanceof Step.Rename rename) {
       keys.put("to", rename.to());
     } else if (step instanceof Step.Sort sort && !sort.order().isEmpty()) {

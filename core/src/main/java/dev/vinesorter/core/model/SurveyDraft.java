@@ -65,6 +65,11 @@ public final class SurveyDraft {
     of.name()[unit] = string(name);
   }
 
+  /** Puts a file of the old survey into another module. */
+  public void module(int file, int module) {
+    of.module()[file] = module;
+  }
+
   public void traits(int unit, int traits) {
     of.traits()[unit] = traits;
   }

@@ -91,9 +91,16 @@ public sealed interface Step {
    *     callers are given; empty where it is plain
    * @param old the field or method by which an object of the new type reaches the one that a method
    *     had; empty where nothing is known to
+   * @param module the name of the module that takes types; empty for the one that they are in
    */
   record Move(
-      List<String> units, String into, String through, String old, Set<Leave> leaves, int line)
+      List<String> units,
+      String into,
+      String through,
+      String old,
+      String module,
+      Set<Leave> leaves,
+      int line)
       implements Step {
     public Move {
       units = List.copyOf(units);
@@ -102,7 +109,7 @@ public sealed interface Step {
 
     /** A move that goes through nothing in particular. */
     public Move(List<String> units, String into, Set<Leave> leaves, int line) {
-      this(units, into, "", "", leaves, line);
+      this(units, into, "", "", "", leaves, line);
     }
 
     /** Whether callers are given an object that takes a method. */
@@ -112,7 +119,7 @@ public sealed interface Step {
 
     /** The same through a parameter or field. */
     public Move through(String name) {
-      return new Move(units, into, name, old, leaves, line);
+      return new Move(units, into, name, old, module, leaves, line);
     }
 
     @Override
@@ -122,7 +129,7 @@ public sealed interface Step {
 
     @Override
     public Move with(List<String> others) {
-      return new Move(others, into, through, old, leaves, line);
+      return new Move(others, into, through, old, module, leaves, line);
     }
 
     @Override
@@ -144,6 +151,7 @@ public sealed interface Step {
       return Step.super.title()
           + " into "
           + into
+          + (module.isEmpty() ? "" : " of module " + module)
           + (through.isEmpty() ? "" : " through " + through)
           + (may(Leave.BELOW) ? " with all below" : "")
           + (may(Leave.WIDEN) ? " (may widen)" : "");

@@ -76,19 +76,66 @@ final class MavenLibraries {
     session.setWorkspaceReader(new Reactor());
   }
 
+  /**
+   * Something on a module's class path.
+   *
+   * @param module a module of this build by its group and artifact; empty for a library
+   * @param jar a library's jar; empty for a module, and where it is not on this machine
+   * @param scope Maven's word for where it counts, such as {@code test}
+   * @param tests whether it is a module's tests
+   */
+  record Seen(String module, String jar, String scope, boolean tests) {}
+
   /** The jars that the modules need, ascending. */
   static List<String> of(Map<String, Model> models, Path root, List<Problem> problems) {
-    MavenLibraries libraries = new MavenLibraries(problems);
+    MavenLibraries libraries = among(models, root, problems);
     models.forEach(
         (pom, model) ->
-            libraries.reactor.put(
-                model.getGroupId() + ":" + model.getArtifactId(), root.resolve(pom).toFile()));
-    models.forEach(libraries::collect);
+            libraries.collect(pom, model).stream()
+                .map(org.eclipse.aether.graph.Dependency::getArtifact)
+                .map(libraries::jar)
+                .filter(jar -> !jar.isEmpty())
+                .forEach(libraries.found::add));
     libraries.missing.forEach(
         artifact ->
             problems.add(
                 new Problem("", 0, "library", "Not in the local repository: " + artifact + ".")));
     return new ArrayList<>(libraries.found);
+  }
+
+  /** What is on the class path of one of some modules, in the order of its POM. */
+  static List<Seen> by(String pom, Map<String, Model> models, Path root) {
+    MavenLibraries libraries = among(models, root, new ArrayList<>());
+    List<Seen> seen = new ArrayList<>();
+    for (org.eclipse.aether.graph.Dependency one : libraries.collect(pom, models.get(pom))) {
+      Artifact artifact = one.getArtifact();
+      boolean ours = libraries.isOurs(artifact);
+      seen.add(
+          new Seen(
+              ours ? key(artifact) : "",
+              libraries.jar(artifact),
+              one.getScope(),
+              ours && artifact.getClassifier().equals("tests")));
+    }
+    return seen;
+  }
+
+  private static MavenLibraries among(
+      Map<String, Model> models, Path root, List<Problem> problems) {
+    MavenLibraries libraries = new MavenLibraries(problems);
+    models.forEach(
+        (pom, model) ->
+            libraries.reactor.put(
+                model.getGroupId() + ":" + model.getArtifactId(), root.resolve(pom).toFile()));
+    return libraries;
+  }
+
+  private static String key(Artifact artifact) {
+    return artifact.getGroupId() + ":" + artifact.getArtifactId();
+  }
+
+  private boolean isOurs(Artifact artifact) {
+    return reactor.containsKey(key(artifact));
   }
 
   /** Where Maven keeps what it fetched: {@code maven.repo.local}, else the usual folder. */
@@ -99,7 +146,8 @@ final class MavenLibraries {
         : Path.of(said);
   }
 
-  private void collect(String pom, Model model) {
+  /** All that a module needs, with what that needs. */
+  private List<org.eclipse.aether.graph.Dependency> collect(String pom, Model model) {
     CollectRequest request = new CollectRequest();
     for (Dependency dependency : model.getDependencies()) {
       request.addDependency(converted(dependency));
@@ -121,15 +169,13 @@ final class MavenLibraries {
     if (tree != null) {
       tree.accept(nodes);
     }
-    for (Artifact artifact : nodes.getArtifacts(true)) {
-      resolve(artifact);
-    }
+    return nodes.getDependencies(true);
   }
 
-  private void resolve(Artifact artifact) {
-    if (reactor.containsKey(artifact.getGroupId() + ":" + artifact.getArtifactId())
-        || !artifact.getExtension().equals("jar")) {
-      return;
+  /** A library's jar; empty for a module of this build, and for what is not there. */
+  private String jar(Artifact artifact) {
+    if (isOurs(artifact) || !artifact.getExtension().equals("jar")) {
+      return "";
     }
     try {
       Artifact resolved =
@@ -137,11 +183,12 @@ final class MavenLibraries {
               .resolveArtifact(session, new ArtifactRequest(artifact, List.of(), null))
               .getArtifact();
       if (resolved.getFile() != null && Files.isRegularFile(resolved.getFile().toPath())) {
-        found.add(resolved.getFile().getPath());
+        return resolved.getFile().getPath();
       }
     } catch (ArtifactResolutionException e) {
       missing.add(artifact.toString());
     }
+    return "";
   }
 
   private static org.eclipse.aether.graph.Dependency converted(Dependency dependency) {
@@ -179,7 +226,7 @@ final class MavenLibraries {
     @Override
     public File findArtifact(Artifact artifact) {
       boolean pom = artifact.getExtension().equals("pom");
-      return pom ? reactor.get(artifact.getGroupId() + ":" + artifact.getArtifactId()) : null;
+      return pom ? reactor.get(key(artifact)) : null;
     }
 
     @Override

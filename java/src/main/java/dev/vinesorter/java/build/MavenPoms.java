@@ -28,7 +28,7 @@ public final class MavenPoms {
   }
 
   private static MavenBuild ofPoms(Overlay sources, ReadOptions options, List<Problem> problems) {
-    List<String> poms = sources.paths().stream().filter(MavenPoms::isPom).toList();
+    List<String> poms = in(sources);
     if (poms.isEmpty()) {
       return new MavenBuild(List.of(), List.of(), options.classpath());
     }
@@ -53,6 +53,11 @@ public final class MavenPoms {
             ? MavenLibraries.of(models, root, problems)
             : options.classpath();
     return new MavenBuild(roots, modules, List.copyOf(new TreeSet<>(classpath)));
+  }
+
+  /** The POMs of the modules below a root, by their paths. */
+  static List<String> in(Overlay sources) {
+    return sources.paths().stream().filter(MavenPoms::isPom).toList();
   }
 
   /** POMs that build something here, not those that libraries carry or tests feed on. */

@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 
 /** The files that types read relative to their own class, such as a template beside it. */
 public final class OwnResources {
@@ -30,20 +31,37 @@ public final class OwnResources {
    */
   public Map<String, String> along(
       int type, String from, String into, Collection<Integer> stays, List<Reason> reasons) {
+    return from.equals(into) ? Map.of() : along(type, from, into, root -> root, stays, reasons);
+  }
+
+  /**
+   * The same where they may go into another module.
+   *
+   * @param rootAfter the root of resources that takes what another one has; null for those that are
+   *     none of the type's
+   */
+  public Map<String, String> along(
+      int type,
+      String from,
+      String into,
+      UnaryOperator<String> rootAfter,
+      Collection<Integer> stays,
+      List<Reason> reasons) {
     Map<String, String> moves = new TreeMap<>();
-    Map<String, Integer> names = from.equals(into) ? Map.of() : namesRead(type, -1);
-    names.forEach(
-        (name, token) -> {
-          String inside = folder(from) + name;
-          for (String path : code.sources().paths()) {
-            boolean ours = path.equals(inside) || path.endsWith("/" + inside);
-            if (ours && !path.endsWith(".java")) {
-              String root = path.substring(0, path.length() - inside.length());
-              moves.put(path, root + folder(into) + name);
-              stays.forEach(other -> shared(type, token, other, name, path, reasons));
-            }
-          }
-        });
+    namesRead(type, -1)
+        .forEach(
+            (name, token) -> {
+              String inside = folder(from) + name;
+              for (String path : code.sources().paths()) {
+                boolean ours = path.equals(inside) || path.endsWith("/" + inside);
+                String root = ours ? path.substring(0, path.length() - inside.length()) : "";
+                String after = ours && !path.endsWith(".java") ? rootAfter.apply(root) : null;
+                if (after != null) {
+                  moves.put(path, after + folder(into) + name);
+                  stays.forEach(other -> shared(type, token, other, name, path, reasons));
+                }
+              }
+            });
     return moves;
   }
 

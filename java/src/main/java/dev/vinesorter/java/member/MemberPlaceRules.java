@@ -6,7 +6,9 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.code.FoundByName;
+import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.syntax.JavaTokens;
 import java.util.Set;
@@ -49,12 +51,8 @@ final class MemberPlaceRules {
       move.refuse(RefusalCode.FOREIGN, units.name(target) + " belongs to a library.");
       return;
     }
-    if (units.moduleOf(target) != units.moduleOf(member)
-        || units.has(target, Trait.TEST) && !units.has(member, Trait.TEST)) {
-      move.refuse(
-          RefusalCode.OTHER_MODULE,
-          units.name(target) + " cannot be seen by all that use the member.");
-      return;
+    if (!ModuleReach.today(units, target).equals(ModuleReach.today(units, member))) {
+      otherPart();
     }
     if (units.has(owner, Trait.ANNOTATION) || units.has(target, Trait.ANNOTATION)) {
       move.refuse(
@@ -180,5 +178,38 @@ final class MemberPlaceRules {
     String moved = move.newName().substring(move.newName().indexOf('#') + 1);
     return !units.has(member, Trait.METHOD)
         || other.replace("...", "[]").equals(moved.replace("...", "[]"));
+  }
+
+  /** In another module, or in tests, all sides have to see what they use then. */
+  private void otherPart() {
+    ModuleReach.Part there = ModuleReach.today(units, target);
+    ModuleReach.Part here = ModuleReach.today(units, owner);
+    ModuleReach reach =
+        new ModuleReach(
+            code,
+            ModuleSight.of(code.sources()),
+            unit -> units.inside(unit, member) ? there : null);
+    move.reasons().addAll(reach.reasons(units.withAllInside(member)));
+    boolean back = move.may(Leave.FORWARD) && !reach.sees(here, there);
+    if (back || usesObject() && !reach.sees(there, here)) {
+      move.refuse(
+          RefusalCode.OTHER_MODULE,
+          units.name(back ? target : owner)
+              + " is in a module that "
+              + units.name(back ? owner : target)
+              + " does not see, and would have to name it.",
+          code.declaration(member));
+    }
+  }
+
+  /** Whether the member says {@code this}, which its new home would have to be given. */
+  private boolean usesObject() {
+    int end = tokens.from(units.end(member));
+    for (int token = move.firstToken(); token < end; token++) {
+      if (tokens.is(token, "this")) {
+        return true;
+      }
+    }
+    return false;
   }
 }

@@ -34,7 +34,7 @@ final class Belongings {
   /** Package-private types that only what moves uses, and that stay behind. */
   List<Integer> helpers(Relocation move) {
     Set<Integer> helpers = new TreeSet<>();
-    for (int type : move.leaving()) {
+    for (int type : move.going()) {
       for (int other : move.typesInPackage(move.packageBefore(type)).values()) {
         if (!move.goals().containsKey(other)
             && !units.has(other, Trait.TEST)
@@ -57,16 +57,36 @@ final class Belongings {
   Map<String, String> resources(Relocation move, List<Reason> reasons) {
     OwnResources own = new OwnResources(code);
     Map<String, String> moves = new TreeMap<>();
-    for (int type : move.leaving()) {
+    for (int type : move.going()) {
       String into = move.packageAfter(type);
       List<Integer> stays =
           move.typesInPackage(move.packageBefore(type)).values().stream()
-              .filter(other -> !move.packageAfter(other).equals(into))
+              .filter(
+                  other ->
+                      !move.packageAfter(other).equals(into)
+                          || move.home(type) != null && !move.moves(other))
               .toList();
-      moves.putAll(own.along(type, move.packageBefore(type), into, stays, reasons));
+      String from = move.packageBefore(type);
+      moves.putAll(
+          own.along(type, from, into, root -> rootAfter(move, type, root), stays, reasons));
     }
     own.taken(moves, reasons);
     return moves;
+  }
+
+  /** The root of resources for a type that goes, in the other module as it was in the old one. */
+  private String rootAfter(Relocation move, int type, String root) {
+    Relocation.Home home = move.home(type);
+    if (home == null) {
+      return root;
+    }
+    String old = folder(move, units.name(units.moduleOf(type)).substring("module:".length()));
+    return root.startsWith(old) ? folder(move, home.name()) + root.substring(old.length()) : null;
+  }
+
+  /** A module's folder; one without a POM is called after it. */
+  private static String folder(Relocation move, String module) {
+    return move.sight().knows(module) ? move.sight().folder(module) : module + "/";
   }
 
   /** Moves the files. */

@@ -141,7 +141,9 @@ final class NameRules {
     }
     boolean foreign = there >= 0 && modules.isEmpty() && units.has(there, Trait.FOREIGN);
     for (int type : move.leaving()) {
-      if (!move.packageBefore(type).equals(from) || modules.contains(units.moduleOf(type))) {
+      Relocation.Home home = move.home(type);
+      int module = home == null ? units.moduleOf(type) : home.module();
+      if (!move.packageBefore(type).equals(from) || modules.contains(module)) {
         continue;
       }
       if (!modules.isEmpty()) {
@@ -154,8 +156,12 @@ final class NameRules {
                 + " belongs to "
                 + String.join(", ", others)
                 + "; one package in two modules would follow. Choose a package of "
-                + units.name(units.moduleOf(type))
-                + ".",
+                + (home == null
+                    ? units.name(module)
+                        + ", or say 'module: "
+                        + others.iterator().next().substring("module:".length())
+                        + "' to move it there."
+                    : "module:" + home.name() + "."),
             List.of());
         return;
       } else if (foreign) {

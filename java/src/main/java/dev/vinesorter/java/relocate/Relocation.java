@@ -2,7 +2,9 @@ package dev.vinesorter.java.relocate;
 
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.java.build.JavaFile;
+import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.code.ServiceFiles;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.source.text.Overlay;
@@ -20,8 +22,25 @@ import java.util.TreeSet;
  * from. Offsets are those of the sources before it.
  */
 public final class Relocation extends SourceView {
-  /** Where a type goes: the package and the simple name that it has afterwards. */
-  record Goal(String packageName, String simpleName) {
+  /**
+   * A place in another module.
+   *
+   * @param module the module's unit; -1 where it has no sources yet
+   * @param name the module's name
+   * @param root the path of the source root that takes the file, empty for the root of all
+   */
+  record Home(int module, String name, String root) {}
+
+  /**
+   * Where a type goes: the package and the simple name that it has afterwards.
+   *
+   * @param home the place in another module; null where it stays in its own
+   */
+  record Goal(String packageName, String simpleName, Home home) {
+    Goal(String packageName, String simpleName) {
+      this(packageName, simpleName, null);
+    }
+
     String fullName() {
       return packageName.isEmpty() ? simpleName : packageName + "." + simpleName;
     }
@@ -32,23 +51,27 @@ public final class Relocation extends SourceView {
   /** The full names that the types have before. */
   private final Set<String> names = new TreeSet<>();
 
-  /** Files without types that go along, such as package-info.java, with their new package. */
-  private final Map<Integer, String> bareFiles;
+  /** Files without types that go along, such as package-info.java, with where they go. */
+  private final Map<Integer, Goal> bareFiles;
+
+  /** What modules see of each other; null where nothing goes into another. */
+  private final ModuleSight sight;
 
   private final boolean[] moved;
 
   /** See {@link #typesInPackage}, for the packages that were asked for. */
   private final Map<String, Map<String, Integer>> byPackage = new HashMap<>();
 
-  Relocation(Survey survey, Overlay sources, Map<Integer, Goal> goals) {
-    this(survey, sources, goals, Map.of());
-  }
-
   Relocation(
-      Survey survey, Overlay sources, Map<Integer, Goal> goals, Map<Integer, String> bareFiles) {
+      Survey survey,
+      Overlay sources,
+      Map<Integer, Goal> goals,
+      Map<Integer, Goal> bareFiles,
+      ModuleSight sight) {
     super(survey, sources);
     this.goals = new LinkedHashMap<>(goals);
     this.bareFiles = bareFiles;
+    this.sight = sight;
     this.moved = new boolean[units().size()];
     for (int type : goals.keySet()) {
       for (int unit : units().withAllInside(type)) {
@@ -67,12 +90,41 @@ public final class Relocation extends SourceView {
   Relocation withOwnFiles(Set<Integer> types) {
     Map<Integer, Goal> all = new LinkedHashMap<>(goals);
     types.forEach(type -> all.put(type, new Goal(packageBefore(type), units().simpleName(type))));
-    return new Relocation(survey(), sources(), all, bareFiles);
+    return new Relocation(survey(), sources(), all, bareFiles, sight);
   }
 
   /** The types that get other names, with these, or files of their own. */
   public Map<Integer, Goal> goals() {
     return goals;
+  }
+
+  /** What modules see of each other; null where nothing goes into another. */
+  ModuleSight sight() {
+    return sight;
+  }
+
+  /** The place in another module to which a type goes, or a file; null where it goes to none. */
+  Home home(int unit) {
+    return moved[unit] ? goalOf(unit).home() : null;
+  }
+
+  /** The types that go into another package or module. */
+  List<Integer> going() {
+    return goals.keySet().stream().filter(type -> leaves(type) || home(type) != null).toList();
+  }
+
+  /** Packages of which some types go into another module and some stay. */
+  Set<String> comeApart() {
+    Set<String> apart = new TreeSet<>();
+    for (int type : going()) {
+      boolean main = home(type) != null && !units().has(type, Trait.TEST);
+      for (int other : main ? typesInPackage(packageAfter(type)).values() : List.<Integer>of()) {
+        if (!goals.containsKey(other) && units().moduleOf(other) != home(type).module()) {
+          apart.add(packageAfter(type));
+        }
+      }
+    }
+    return apart;
   }
 
   /** The types that go into another package. */
@@ -103,15 +155,16 @@ public final class Relocation extends SourceView {
     if (!moved[unit]) {
       return packageBefore(unit);
     }
-    if (units().level(unit) == Level.FILE) {
-      return packageOfFile(unit);
-    }
-    return goals.get(units().topTypeOf(unit)).packageName();
+    return goalOf(unit).packageName();
   }
 
-  private String packageOfFile(int file) {
-    String bare = bareFiles.get(file);
-    return bare != null ? bare : goals.get(typesIn(file).get(0)).packageName();
+  /** Where something goes that moves. */
+  private Goal goalOf(int unit) {
+    if (units().level(unit) != Level.FILE) {
+      return goals.get(units().topTypeOf(unit));
+    }
+    Goal bare = bareFiles.get(unit);
+    return bare != null ? bare : goals.get(typesIn(unit).get(0));
   }
 
   /** The full name of an outermost type afterwards. */
@@ -241,6 +294,8 @@ public final class Relocation extends SourceView {
     } else if (!oldPart.isEmpty() && folder.endsWith("/" + oldPart)) {
       root = folder.substring(0, folder.length() - oldPart.length() - 1);
     }
+    Home home = home(unit);
+    root = home == null ? root : home.root();
     String fileName = path.substring(path.lastIndexOf('/') + 1);
     if (!moved[file]) {
       fileName = simpleAfter(unit) + ".java";

@@ -37,6 +37,9 @@ public final class RelocationStep {
   /** The units of the packages that types go to, by name. */
   private final Map<String, Integer> packages = new TreeMap<>();
 
+  /** The units of modules that had no sources before, by name. */
+  private final Map<String, Integer> modules = new TreeMap<>();
+
   private RelocationStep(Relocation move) {
     this.move = move;
     this.units = move.units();
@@ -46,6 +49,7 @@ public final class RelocationStep {
   public static Result carryOut(Relocation move, boolean widen) {
     Survey survey = move.survey();
     List<Reason> reasons = new ArrayList<>(NameRules.of(move));
+    reasons.addAll(ModuleRules.of(move));
     AccessRules access = AccessRules.of(move, widen);
     if (!access.secondTypes().isEmpty()) {
       return carryOut(move.withOwnFiles(access.secondTypes()), widen);
@@ -69,9 +73,12 @@ public final class RelocationStep {
     resources.forEach((from, to) -> along.add(from + " -> " + to));
     List<String> offers = new ArrayList<>();
     for (int type : move.goals().keySet()) {
-      if (move.fullAfter(type).equals(move.units().name(type))) {
+      if (move.fullAfter(type).equals(move.units().name(type)) && move.home(type) == null) {
         offers.add(move.fullAfter(type) + " gets a file of its own, " + move.pathAfter(type) + ".");
       }
+    }
+    for (String shared : move.comeApart()) {
+      offers.add("The package " + shared + " is in two modules then.");
     }
     for (int helper : belongings.helpers(move)) {
       offers.add("Only this uses " + move.units().name(helper) + "; move it along.");
@@ -93,6 +100,7 @@ public final class RelocationStep {
       if (move.moves(file)) {
         draft.name(file, move.pathAfter(anyIn(file)));
         draft.parent(file, packageUnit(move.packageAfter(file)));
+        draft.module(file, moduleAfter(file));
       } else {
         String stays = move.pathOfWhatStays(file);
         if (!stays.equals(units.name(file))) {
@@ -128,6 +136,17 @@ public final class RelocationStep {
           }
           return unit;
         });
+  }
+
+  /** The module of a file or type that goes. */
+  private int moduleAfter(int unit) {
+    Relocation.Home home = move.home(unit);
+    return home == null
+        ? units.moduleOf(unit)
+        : home.module() >= 0
+            ? home.module()
+            : modules.computeIfAbsent(
+                home.name(), name -> draft.add(Level.MODULE, -1, "module:" + name, -1, 0));
   }
 
   private void shift(MoveEdits.FileEdits file) {
@@ -198,7 +217,7 @@ public final class RelocationStep {
             Level.FILE,
             packageUnit(move.packageAfter(type)),
             move.pathAfter(type),
-            units.moduleOf(file),
+            moduleAfter(type),
             units.traits(file));
     draft.parent(type, newFile);
     for (int unit : units.withAllInside(type)) {

@@ -23,9 +23,24 @@ public final class StepGoals {
   private final Overlay sources;
   private final StepUnits named;
   private final Map<Integer, Relocation.Goal> goals = new LinkedHashMap<>();
-  private final Map<Integer, String> bareFiles = new TreeMap<>();
+  private final Map<Integer, Relocation.Goal> bareFiles = new TreeMap<>();
 
+  /** The module that takes what goes; empty for the one that each is in. */
+  private final String module;
+
+  /** Made when something goes into another module. */
+  private ModuleHomes homes;
+
+  /** For steps that leave everything in its module. */
   public StepGoals(Survey survey, Overlay sources) {
+    this(survey, sources, "");
+  }
+
+  /**
+   * @param module the name of the module that takes what goes; empty for the one that each is in
+   */
+  public StepGoals(Survey survey, Overlay sources, String module) {
+    this.module = module;
     this.survey = survey;
     this.units = survey.units();
     this.sources = sources;
@@ -37,7 +52,7 @@ public final class StepGoals {
   }
 
   public Relocation relocation() {
-    return new Relocation(survey, sources, goals, bareFiles);
+    return new Relocation(survey, sources, goals, bareFiles, homes == null ? null : homes.sight());
   }
 
   /** A type goes into a package, unless it is there. */
@@ -47,11 +62,32 @@ public final class StepGoals {
           RefusalCode.NOT_YET,
           units.name(type) + " is a nested type; so far only outermost types can be moved.");
     }
+    takes(type, into);
+    put(type, into, home(type));
+  }
+
+  /** Refuses what is no package, and a type that was read in part. */
+  private void takes(int type, String into) throws RefusedException {
     packageName(into);
     named.readable(type);
-    if (!units.name(units.packageOf(type)).equals(into)) {
-      goals.put(type, new Relocation.Goal(into, units.simpleName(type)));
+  }
+
+  private void put(int type, String into, Relocation.Home home) {
+    if (home != null || !units.name(units.packageOf(type)).equals(into)) {
+      goals.put(type, new Relocation.Goal(into, units.simpleName(type), home));
     }
+  }
+
+  /** The place in the module that the step names; null where it names none, or it is there. */
+  private Relocation.Home home(int unit) throws RefusedException {
+    return module.isEmpty() ? null : homes().in(module, units.fileOf(unit));
+  }
+
+  private ModuleHomes homes() {
+    if (homes == null) {
+      homes = new ModuleHomes(survey, sources);
+    }
+    return homes;
   }
 
   /** An outermost type gets another simple name. */
@@ -70,7 +106,7 @@ public final class StepGoals {
   public void packageTo(int unit, String into, boolean below) throws RefusedException {
     packageName(into);
     String name = units.name(unit);
-    if (name.equals(into)) {
+    if (name.equals(into) && module.isEmpty()) {
       return;
     }
     for (int around = 0; around < units.size(); around++) {
@@ -87,7 +123,7 @@ public final class StepGoals {
         }
       }
     }
-    if (goals.isEmpty()) {
+    if (goals.isEmpty() && !name.equals(into)) {
       throw new RefusedException(
           RefusalCode.UNKNOWN_UNIT, "The package " + name + " holds no types of your own.");
     }
@@ -95,15 +131,19 @@ public final class StepGoals {
 
   private void fileTo(int file, String packageName) throws RefusedException {
     boolean bare = true;
+    Relocation.Home home = home(file);
+    if (home == null && units.name(units.packageOf(file)).equals(packageName)) {
+      return;
+    }
     for (int type : units.children(file)) {
       if (units.level(type) == Level.TYPE) {
         bare = false;
         named.readable(type);
-        goals.put(type, new Relocation.Goal(packageName, units.simpleName(type)));
+        goals.put(type, new Relocation.Goal(packageName, units.simpleName(type), home));
       }
     }
     if (bare && units.simpleName(file).endsWith("package-info.java")) {
-      bareFiles.put(file, packageName);
+      bareFiles.put(file, new Relocation.Goal(packageName, "package-info", home));
     }
   }
 
@@ -115,6 +155,11 @@ public final class StepGoals {
     boolean placed = now.equals(inside) || now.endsWith("/" + inside);
     String root = placed ? now.substring(0, now.length() - inside.length()) : now + "/";
     String into = folder.endsWith("/") ? folder : folder + "/";
+    Relocation.Home home = null;
+    if (!into.startsWith(root)) {
+      home = homes().at(into, file);
+      root = home == null || home.root().isEmpty() ? root : home.root() + "/";
+    }
     if (!into.startsWith(root) || into.length() == root.length()) {
       throw new RefusedException(
           RefusalCode.BAD_TARGET,
@@ -137,7 +182,8 @@ public final class StepGoals {
     }
     String name = into.substring(root.length(), into.length() - 1).replace('/', '.');
     for (int type : types) {
-      type(type, name);
+      takes(type, name);
+      put(type, name, home);
     }
   }
 
@@ -149,9 +195,11 @@ public final class StepGoals {
       for (int test : found.tests(goal.getKey())) {
         if (!goals.containsKey(test)) {
           named.readable(test);
-          goals.put(
-              test, new Relocation.Goal(goal.getValue().packageName(), units.simpleName(test)));
-          names.add(units.name(test));
+          boolean apart = units.moduleOf(test) != units.moduleOf(goal.getKey());
+          put(test, goal.getValue().packageName(), apart ? null : home(test));
+          if (goals.containsKey(test)) {
+            names.add(units.name(test));
+          }
         }
       }
     }

@@ -12,7 +12,9 @@ import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.code.Access;
+import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.OwnResources;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.compile.Attributed;
@@ -157,13 +159,16 @@ public final class NestedMove {
           step.into()
               + " belongs to another module than "
               + units.name(type)
-              + ", or to tests; a type stays in its module.");
+              + "; take it out of its type first, and move it there then.");
     } else if (home < 0 && isForeignPackage()) {
       refuse(RefusalCode.FOREIGN_PACKAGE, step.into() + " is a package of Java or of a library.");
     } else if (units.has(type, Trait.SEALED) || isPermitted()) {
       refuse(
           RefusalCode.SEALED_APART,
           units.name(type) + " is sealed, or permitted by a type that is.");
+    }
+    if (home >= 0 && units.fileOf(home) >= 0) {
+      otherPart();
     }
     for (int around = home; around >= 0; around = units.parent(around)) {
       if (units.simpleName(around).equals(units.simpleName(type))) {
@@ -174,10 +179,18 @@ public final class NestedMove {
     }
   }
 
-  /** Whether what takes it belongs to another module, or to tests where it does not. */
+  /** In another module, or in tests, all sides have to see what they use then. */
+  private void otherPart() {
+    ModuleReach.Part there = ModuleReach.today(units, home);
+    if (!there.equals(ModuleReach.today(units, type))) {
+      new ModuleReach(code, ModuleSight.of(code.sources()), unit -> goes(unit) ? there : null)
+          .reasons(units.withAllInside(type))
+          .forEach(rewriting::refuse);
+    }
+  }
+
+  /** Whether the package that takes it is one of other modules alone. */
   private boolean isElsewhere() {
-    boolean apart = home >= 0 && units.moduleOf(home) != units.moduleOf(type);
-    boolean test = home >= 0 && units.has(home, Trait.TEST) && !units.has(type, Trait.TEST);
     int there = units.find(step.into(), Level.PACKAGE);
     boolean known = home < 0 && there >= 0;
     boolean own = false;
@@ -187,7 +200,7 @@ public final class NestedMove {
       own |= units.level(file) == Level.FILE && same;
       others |= units.level(file) == Level.FILE && !same;
     }
-    return apart || test || others && !own;
+    return others && !own;
   }
 
   private boolean isForeignPackage() {

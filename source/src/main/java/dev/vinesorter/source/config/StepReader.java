@@ -186,6 +186,7 @@ abstract class StepReader {
     private String into = "";
     private String through = "";
     private String old = "";
+    private String module = "";
 
     Move(YamlInput in) {
       super(in);
@@ -197,6 +198,7 @@ abstract class StepReader {
           "into",
           "through",
           "old",
+          "module",
           "widen",
           "below",
           "alone",
@@ -217,6 +219,7 @@ abstract class StepReader {
         case "into" -> into = unitName(in.text(key));
         case "through" -> through = unitName(in.text(key));
         case "old" -> old = identifier(key);
+        case "module" -> module = unitName(in.text(key)).replaceFirst("^module:", "");
         case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
         default -> word(Leave.MENTIONS, key, "change", "list");
       }
@@ -227,7 +230,12 @@ abstract class StepReader {
       if (into.isEmpty()) {
         throw in.wrong("the step does not say where " + units.get(0) + " goes; add 'into: …'");
       }
-      return new Step.Move(units, into, through, old, leaves, line);
+      if (!module.isEmpty() && units.stream().anyMatch(u -> u.contains("#") || u.contains("/"))) {
+        throw in.wrong(
+            "'module' is for moves of types and packages; where members and files go, 'into' says"
+                + " it");
+      }
+      return new Step.Move(units, into, through, old, module, leaves, line);
     }
   }
 

@@ -59,6 +59,10 @@ class PlanFileTest {
         Arguments.of("steps:\n  - delete: a.A", "2:5", "known verbs: move"),
         Arguments.of("steps:\n  - move: a.A", "", "does not say where a.A goes"),
         Arguments.of(
+            "steps:\n  - move: a.A#m()\n    into: b.B\n    module: two",
+            "",
+            "'module' is for moves of types and packages"),
+        Arguments.of(
             "steps:\n  - move: a.A\n    into: b\n    wide: true", "4:5", "unknown key 'wide'"),
         Arguments.of(
             "steps:\n  - move: a.A\n    into: b\n    widen: maybe", "4:12", "true or false"),
