@@ -18,14 +18,12 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.api.parallel.Isolated;
 
 /**
  * Flips, cuts and holes in everything that is kept: every command still gives the right answer, or
  * says in a sentence that it cannot. Run within this process, since a process for each of some
  * thousand runs would take an hour; {@code -Ddamages=N} asks for another number of damages.
  */
-@Isolated("catches what the program prints")
 class DamageTest {
   private static final int DAMAGES = Integer.getInteger("damages", 120);
 

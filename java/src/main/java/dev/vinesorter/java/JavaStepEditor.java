@@ -98,6 +98,9 @@ public final class JavaStepEditor implements StepEditor {
             ofType("compose", Step.Compose.class, Composing::carryOut, readings),
             ofType("inject", Step.Inject.class, Injection::carryOut, readings),
             ofMember("inline", Step.Inline.class, Inlining::carryOut, readings),
+            Map.entry(
+                "merge",
+                new Known<>(Step.Merge.class, new MergeVerb(memberSteps, renaming, readings))),
             ofMember("field", Step.Field.class, HeldVariable::carryOut, readings),
             Map.entry("strategy", new Known<>(Step.Strategy.class, new StrategyVerb(readings))),
             ofMember("listen", Step.Listen.class, Listening::carryOut, readings),

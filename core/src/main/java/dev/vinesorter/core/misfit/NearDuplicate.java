@@ -157,7 +157,8 @@ final class NearDuplicate implements Judge {
         evidence,
         List.of("literals may differ; the survey does not know them"),
         List.of(),
-        "make one method of the two, what differs as a parameter (no step does this yet)");
+        "make one method of the two: 'merge' does it where nothing differs, else what differs"
+            + " becomes a parameter");
   }
 
   private static Misfit ofSeveralTypes(Inquiry inquiry, List<Integer> group) {
@@ -216,7 +217,8 @@ final class NearDuplicate implements Judge {
             + place
             + (isOneHead(units, group)
                 ? ", what differs as a method of each type: 'base' does it"
-                : ", what differs as a parameter (no step does this yet)"));
+                : ": 'merge' does it where nothing differs, else what differs becomes a"
+                    + " parameter"));
   }
 
   /** Whether methods of objects are called alike and take the same. */

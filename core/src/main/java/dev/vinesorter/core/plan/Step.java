@@ -383,6 +383,34 @@ public sealed interface Step {
   }
 
   /**
+   * Methods that are the very same as another become that one.
+   *
+   * @param units the methods that go
+   * @param into the one that stays
+   */
+  record Merge(List<String> units, String into, Set<Leave> leaves, int line) implements Step {
+    public Merge {
+      units = List.copyOf(units);
+      leaves = Step.copyOf(leaves);
+    }
+
+    @Override
+    public String verb() {
+      return "merge";
+    }
+
+    @Override
+    public Merge with(List<String> others) {
+      return new Merge(others, into, leaves, line);
+    }
+
+    @Override
+    public String title() {
+      return Step.super.title() + " into " + into;
+    }
+  }
+
+  /**
    * A parameter of a method as a step wants it.
    *
    * @param name its name

@@ -65,6 +65,11 @@ public final class StepChain {
     told.add(sentence);
   }
 
+  /** Forgets that a member became less private, which is gone again. */
+  public void forget(String member) {
+    widened.removeIf(one -> one.unit().equals(member));
+  }
+
   /** Says that the step writes some members anew, by their full names before or afterwards. */
   public void rewrites(Collection<String> members) {
     rewritten.addAll(members);

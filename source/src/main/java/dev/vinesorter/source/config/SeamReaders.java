@@ -107,6 +107,37 @@ final class SeamReaders {
     }
   }
 
+  /** Reads {@code merge}. */
+  static final class Merge extends StepReader {
+    private String into = "";
+
+    Merge(YamlInput in) {
+      super(in);
+    }
+
+    @Override
+    List<String> keys() {
+      return List.of("into", "leave", "widen", "never-null", "pure", "found-by-name", "mentions");
+    }
+
+    @Override
+    void value(String key) throws IOException {
+      switch (key) {
+        case "into" -> into = unitName(in.text(key));
+        case "leave" -> word(Leave.FORWARD, key, "forward", "nothing");
+        default -> word(Leave.MENTIONS, key, "change", "list");
+      }
+    }
+
+    @Override
+    Step step(int line) {
+      if (into.indexOf('#') < 0) {
+        throw in.wrong("the step does not say which method stays; add 'into: a.B#c()'");
+      }
+      return new Step.Merge(units, into, leaves, line);
+    }
+  }
+
   /** Reads {@code field}. */
   static final class Field extends StepReader {
     private String variable = "";

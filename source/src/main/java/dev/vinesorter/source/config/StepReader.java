@@ -28,6 +28,7 @@ abstract class StepReader {
           Map.entry("split", SeamReaders.Split::new),
           Map.entry("inline", SeamReaders.Inline::new),
           Map.entry("field", SeamReaders.Field::new),
+          Map.entry("merge", SeamReaders.Merge::new),
           Map.entry("signature", SeamReaders.Signature::new),
           Map.entry("interface", SeamReaders.Interface::new),
           Map.entry("use", SeamReaders.Use::new),
