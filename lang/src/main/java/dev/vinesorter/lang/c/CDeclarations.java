@@ -75,11 +75,30 @@ final class CDeclarations implements Declarations {
     beside(move, decl, node, condition > 0);
     int begin = TextLines.begin(text, tree.begin(node));
     int end = end(tree, text, node);
-    if (!text.substring(begin, tree.begin(node)).isBlank()) {
+    String plain = Marks.of(text).text();
+    if (!plain.substring(begin, tree.begin(node)).isBlank()) {
       throw new CannotMoveException(
           RefusalCode.ONE_LINE, "'" + one.name() + "' shares its line with others.", one.nameAt());
     }
-    return new Stretch(TextLines.heading(tree, node, begin), end);
+    return new Stretch(TextLines.heading(tree, node, marked(text, plain, begin)), end);
+  }
+
+  /** Where a declaration begins with the macros that mark it in lines of their own. */
+  private static int marked(String text, String plain, int begin) {
+    int first = begin;
+    while (first > 0) {
+      int line = TextLines.begin(text, first - 1);
+      String marks = text.substring(line, first).strip();
+      boolean above =
+          !marks.isEmpty()
+              && Character.isUpperCase(marks.charAt(0))
+              && plain.substring(line, first).isBlank();
+      if (!above) {
+        return first;
+      }
+      first = line;
+    }
+    return first;
   }
 
   /** The condition that a statement stands under; -1 for none. */
@@ -195,6 +214,14 @@ final class CDeclarations implements Declarations {
     for (int needed : needs.headers()) {
       String path = move.path(needed);
       if (!path.equals(move.to()) && !sees(move, move.toFile(), needed)) {
+        if (header && !HeaderGuard.isGuarded(move.tree(needed), move.text(needed))) {
+          throw new CannotMoveException(
+              RefusalCode.BAD_TARGET,
+              "What moves needs "
+                  + path
+                  + ", which nothing keeps from being included twice. Give it a guard first.",
+              move.stretches().get(0).begin());
+        }
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
     }

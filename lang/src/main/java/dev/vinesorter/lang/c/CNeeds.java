@@ -154,7 +154,8 @@ final class CNeeds {
   private void add(Set<Place> places, Place meant) {
     boolean ours = meant != null && meant.file() >= 0;
     boolean itself = ours && meant.file() == move.from() && move.isMoved(meant.decl());
-    if (ours && !itself && meant.decl() > 0) {
+    // A namespace is opened wherever something stands in it.
+    if (ours && !itself && meant.decl() > 0 && move.names().decl(meant).sort() != Sort.SPACE) {
       places.add(meant);
     }
   }

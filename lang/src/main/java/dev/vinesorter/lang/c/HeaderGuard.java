@@ -2,6 +2,7 @@ package dev.vinesorter.lang.c;
 
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.read.Project;
+import dev.vinesorter.lang.tree.Syntax;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -48,6 +49,20 @@ final class HeaderGuard {
     return new String[] {
       "#ifndef " + name + end + "#define " + name + end + end, end + "#endif" + comment + end
     };
+  }
+
+  /** Whether a header can be included twice: what keeps it from that is around most of it. */
+  static boolean isGuarded(Syntax tree, String text) {
+    if (ONCE.matcher(text).find()) {
+      return true;
+    }
+    for (int node = 1; node < tree.size(); node = tree.past(node)) {
+      if (IncludeLines.isGuard(tree, node)
+          && 2 * (tree.end(node) - tree.begin(node)) > text.length()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static boolean isGuarded(String text) {

@@ -20,10 +20,16 @@ record LinkageBracket(int begin, int past, int close, int end) {
           "\\s*+#\\s*+if(def\\s++__cplusplus|\\s*+defined\\s*+\\(\\s*+__cplusplus\\s*+\\)"
               + "|\\s++defined\\s++__cplusplus|\\s++__cplusplus)\\b?+.{0,99}");
 
-  private static final Pattern OPENS =
-      Pattern.compile("\\s*+extern\\s*+\"C\"\\s*+\\{\\s*+(//.*|/\\*.*\\*/\\s*+)?+");
+  private static final String COMMENT = "\\s*+(//.*|/\\*.*\\*/\\s*+)?+";
 
-  private static final Pattern CLOSES = Pattern.compile("\\s*+\\};?+\\s*+(//.*|/\\*.*\\*/\\s*+)?+");
+  private static final Pattern OPENS = Pattern.compile("\\s*+extern\\s*+\"C\"\\s*+\\{" + COMMENT);
+
+  /** The brace may stand in a line of its own. */
+  private static final Pattern NAMES = Pattern.compile("\\s*+extern\\s*+\"C\"" + COMMENT);
+
+  private static final Pattern BRACE = Pattern.compile("\\s*+\\{" + COMMENT);
+
+  private static final Pattern CLOSES = Pattern.compile("\\s*+\\};?+" + COMMENT);
 
   private static final Pattern ENDS = Pattern.compile("\\s*+#\\s*+endif\\b.*");
 
@@ -46,16 +52,29 @@ record LinkageBracket(int begin, int past, int close, int end) {
     }
     int[] open = null;
     for (int n = 0; n + 2 < lines.size(); n++) {
-      if (is(text, lines.get(n), ASKS) && is(text, lines.get(n + 2), ENDS)) {
-        if (open == null && is(text, lines.get(n + 1), OPENS)) {
-          open = new int[] {lines.get(n)[0], lines.get(n + 2)[1]};
-        } else if (open != null && is(text, lines.get(n + 1), CLOSES)) {
-          found.add(new LinkageBracket(open[0], open[1], lines.get(n)[0], lines.get(n + 2)[1]));
-          open = null;
-        }
+      if (!is(text, lines.get(n), ASKS)) {
+        continue;
+      }
+      int opens = open == null ? opens(text, lines, n + 1) : 0;
+      if (opens > 0 && n + opens + 1 < lines.size() && is(text, lines.get(n + opens + 1), ENDS)) {
+        open = new int[] {lines.get(n)[0], lines.get(n + opens + 1)[1]};
+      } else if (open != null
+          && is(text, lines.get(n + 1), CLOSES)
+          && is(text, lines.get(n + 2), ENDS)) {
+        found.add(new LinkageBracket(open[0], open[1], lines.get(n)[0], lines.get(n + 2)[1]));
+        open = null;
       }
     }
     return found;
+  }
+
+  /** How many lines from one on give the linkage and open a brace; 0 for none. */
+  private static int opens(String text, List<int[]> lines, int line) {
+    boolean apart =
+        is(text, lines.get(line), NAMES)
+            && line + 1 < lines.size()
+            && is(text, lines.get(line + 1), BRACE);
+    return is(text, lines.get(line), OPENS) ? 1 : apart ? 2 : 0;
   }
 
   private static boolean is(String text, int[] line, Pattern pattern) {

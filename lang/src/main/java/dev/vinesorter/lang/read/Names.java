@@ -58,8 +58,17 @@ public final class Names {
   /** Whether only a type is meant, and nothing else of the name. */
   private boolean typesOnly;
 
-  /** How many types as written are being looked up, each for the one before. */
-  private int chains;
+  /** How many types as written may be looked up, each for the one before. */
+  private static final int MOST_CHAINED = 50;
+
+  /** A type as it is written in a declaration. */
+  private record Chain(int file, int decl, List<String> names) {}
+
+  /** What is known of types as written while one is looked up; null for one that is open. */
+  private final Map<Chain, Place> chains = new HashMap<>();
+
+  /** How many of these are open. */
+  private int open;
 
   /** For the sources of a language. */
   public Names(Project project, Rules rules) {
@@ -839,13 +848,20 @@ public final class Names {
 
   /** What a type as written means where a declaration stands. */
   private Place chain(int file, int decl, List<String> names) {
-    // What is written of a thing may begin with the thing itself.
-    if (chains > MOST_DEEP) {
-      return null;
+    // What is written of a thing may begin with the thing itself, and one question may come up on
+    // ever so many ways: while one is being answered, each other is answered once.
+    Chain asked = new Chain(file, decl, names);
+    if (chains.containsKey(asked) || open > MOST_CHAINED) {
+      return chains.get(asked);
     }
-    chains++;
+    chains.put(asked, null);
+    open++;
     Place found = chainOnce(file, decl, names);
-    chains--;
+    open--;
+    chains.put(asked, found);
+    if (open == 0) {
+      chains.clear();
+    }
     return found;
   }
 

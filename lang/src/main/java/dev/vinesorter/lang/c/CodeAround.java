@@ -1,0 +1,97 @@
+package dev.vinesorter.lang.c;
+
+/** What stands before and behind a place in a text of C, without its grammar. */
+final class CodeAround {
+  /** Longer lines are made by programs. */
+  private static final int LONGEST_LINE = 1000;
+
+  /** Comments go on for fewer lines, as a rule. */
+  private static final int MOST_LINES = 50;
+
+  private CodeAround() {}
+
+  /** Where the line of a place begins; -1 where that is far before it. */
+  static int line(String text, int at) {
+    int begin = at;
+    while (begin > 0 && at - begin <= LONGEST_LINE && text.charAt(begin - 1) != '\n') {
+      begin--;
+    }
+    return at - begin > LONGEST_LINE ? -1 : begin;
+  }
+
+  static boolean isWord(char c) {
+    return c == '_' || Character.isLetterOrDigit(c);
+  }
+
+  static int behindBlanks(String text, int from) {
+    int at = from;
+    while (at < text.length() && Character.isWhitespace(text.charAt(at))) {
+      at++;
+    }
+    return at;
+  }
+
+  static char previous(String text, int at) {
+    int past = back(text, at);
+    return past == 0 ? 0 : text.charAt(past - 1);
+  }
+
+  /**
+   * One past the last char of code before a place: blanks, comments of lines and lines of the
+   * preprocessor are left out.
+   */
+  static int back(String text, int at) {
+    int past = at;
+    for (int lines = 0; ; lines++) {
+      while (past > 0 && Character.isWhitespace(text.charAt(past - 1))) {
+        past--;
+      }
+      int line = line(text, past);
+      // In longer lines nobody looks for comments.
+      int comment = line < 0 ? -1 : text.substring(line, past).indexOf("//");
+      boolean inComment = comment >= 0 && !isInText(text, line, line + comment);
+      boolean asks = past > 0 && line >= 0 && text.charAt(behindBlanks(text, line)) == '#';
+      if (past == 0 || !inComment && !asks || lines == MOST_LINES) {
+        return past;
+      }
+      past = asks ? line : line + comment;
+    }
+  }
+
+  /** Whether a char of a line is in a string. */
+  static boolean isInText(String text, int line, int at) {
+    int quotes = 0;
+    for (int n = line; n < at; n++) {
+      quotes += text.charAt(n) == '"' ? 1 : 0;
+    }
+    return quotes % 2 == 1;
+  }
+
+  static String wordBefore(String text, int at) {
+    int end = back(text, at);
+    int begin = end;
+    while (begin > 0 && isWord(text.charAt(begin - 1))) {
+      begin--;
+    }
+    return text.substring(begin, end);
+  }
+
+  /** One past the parenthesis that closes; -1 where it does not do so soon. */
+  static int close(String text, int open) {
+    int depth = 0;
+    int most = Math.min(text.length(), open + 400);
+    for (int at = open; at < most; at++) {
+      char c = text.charAt(at);
+      if (c == ';' || c == '{' || c == '}') {
+        return -1;
+      }
+      int quote = c == '"' ? text.indexOf('"', at + 1) : -1;
+      at = quote > 0 && quote < most ? quote : at;
+      depth += c == '(' ? 1 : c == ')' ? -1 : 0;
+      if (depth == 0) {
+        return at + 1;
+      }
+    }
+    return -1;
+  }
+}

@@ -1,0 +1,60 @@
+package dev.vinesorter.lang.c;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Types that are given to macros, such as {@code va_arg(all, const char *)}. */
+final class GivenTypes {
+  /** Something behind a comma that could be a type: words before it, its name, signs behind it. */
+  private static final Pattern GIVEN_TYPE =
+      Pattern.compile(
+          "(?<=,)\\s{0,80}((?:(?:const|volatile|struct|union|enum|unsigned|signed)\\s{1,80}){0,4})"
+              + "(\\w{1,100})((?:\\s{0,9}(?:\\*|\\bconst\\b)){0,4})(?=\\s{0,80}[,)])");
+
+  private static final Set<String> PRIMITIVE =
+      Set.of("char", "int", "long", "short", "float", "double", "unsigned", "signed", "bool");
+
+  /** Macros of everybody that take types. */
+  private static final Set<String> MACROS = Set.of("va_arg", "container_of", "offsetof");
+
+  private static final Pattern CAPITALS = Pattern.compile("[A-Z][A-Z0-9_]{1,100}");
+
+  private GivenTypes() {}
+
+  /** A type that is given: its words, those of its name, and whether that is of the language. */
+  record Given(int begin, int name, int past, int end, boolean primitive) {}
+
+  /** The types that are given to macros, in their order. */
+  static List<Given> of(String text) {
+    List<Given> found = new ArrayList<>();
+    Matcher given = GIVEN_TYPE.matcher(text);
+    while (given.find()) {
+      boolean primitive = PRIMITIVE.contains(given.group(2));
+      boolean type = !given.group(1).isBlank() || primitive || !given.group(3).isBlank();
+      if (type && isMacro(text, given.start())) {
+        found.add(new Given(given.start(1), given.start(2), given.end(2), given.end(), primitive));
+      }
+    }
+    return found;
+  }
+
+  /** Whether what stands at a place is given to a macro: something in capitals, or like them. */
+  private static boolean isMacro(String text, int comma) {
+    int depth = 0;
+    for (int at = comma - 1; at >= 0 && comma - at < 300; at--) {
+      char c = text.charAt(at);
+      if (c == ';' || c == '{' || c == '}' || c == '#') {
+        return false;
+      }
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (depth < 0) {
+        String word = CodeAround.wordBefore(text, at);
+        return MACROS.contains(word) || CAPITALS.matcher(word).matches();
+      }
+    }
+    return false;
+  }
+}

@@ -1,0 +1,69 @@
+package dev.vinesorter.lang.c;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Macros that repeat what stands behind them, which no grammar expects of a call. */
+final class LoopMacros {
+  private static final Pattern EACH = Pattern.compile("(?i)for_?each");
+
+  /** How many macros of loops are looked at by name. */
+  private static final int MOST_LOOPS = 100;
+
+  private LoopMacros() {}
+
+  /** The blanks where such macros could end like calls, ascending. */
+  static List<Integer> ends(String text) {
+    List<Integer> ends = new ArrayList<>();
+    Matcher each = EACH.matcher(text);
+    Map<String, Boolean> types = new HashMap<>();
+    while (each.find() && types.size() < MOST_LOOPS) {
+      int end = endOfLoop(text, each.start(), each.end(), types);
+      if (end > 0) {
+        ends.add(end);
+      }
+    }
+    return ends;
+  }
+
+  /**
+   * Where a macro of a loop, such as {@code salt_for_each(grain, all)}, could end like a call: the
+   * blank before what it repeats; -1 for another word.
+   *
+   * @param types which names are those of types, as far as that was looked at
+   */
+  private static int endOfLoop(String text, int from, int to, Map<String, Boolean> types) {
+    int begin = from;
+    while (begin > 0 && CodeAround.isWord(text.charAt(begin - 1))) {
+      begin--;
+    }
+    int past = to;
+    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
+      past++;
+    }
+    int line = CodeAround.line(text, begin);
+    int open = CodeAround.behindBlanks(text, past);
+    boolean call = open < text.length() && text.charAt(open) == '(';
+    if (!call
+        || ";{})/".indexOf(CodeAround.previous(text, begin)) < 0
+        || line < 0
+        || text.startsWith("#", line)) {
+      return -1;
+    }
+    int close = CodeAround.close(text, open);
+    int next = close < 0 ? text.length() : CodeAround.behindBlanks(text, close);
+    boolean repeats =
+        next < text.length() && (text.charAt(next) == '{' || CodeAround.isWord(text.charAt(next)));
+    boolean blank = repeats && next > close && text.charAt(next - 1) != '\n';
+    boolean type =
+        blank
+            && types.computeIfAbsent(
+                text.substring(begin, past),
+                name -> text.contains("class " + name) || text.contains("struct " + name));
+    return blank && !type ? next - 1 : -1;
+  }
+}

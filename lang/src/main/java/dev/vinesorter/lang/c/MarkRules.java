@@ -1,0 +1,299 @@
+package dev.vinesorter.lang.c;
+
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Which words in capitals only mark a declaration, by what stands around them. */
+final class MarkRules {
+  /** What only parameters have, among what stands in parentheses. */
+  private static final Pattern PARAMETERS =
+      Pattern.compile(
+          "^(?:void|int|char|long|bool)$|\\w[ \\t]++\\w|\\w[ \\t]*+[*&]{1,3}[ \\t]*+\\w");
+
+  /** Shorter words are mostly types and constants. */
+  private static final int FEWEST_CHARS = 4;
+
+  private static final Set<String> KEYWORDS =
+      Set.of(
+          "return",
+          "else",
+          "do",
+          "case",
+          "throw",
+          "goto",
+          "co_return",
+          "new",
+          "delete",
+          "and",
+          "or",
+          "not",
+          "sizeof",
+          "define",
+          "ifdef",
+          "ifndef",
+          "undef",
+          "elif",
+          "if",
+          "defined");
+
+  /** What may stand before the type that a function gives. */
+  private static final Set<String> SPECIFIERS =
+      Set.of(
+          "static",
+          "extern",
+          "inline",
+          "const",
+          "volatile",
+          "constexpr",
+          "virtual",
+          "explicit",
+          "friend",
+          "register",
+          "struct",
+          "union",
+          "enum",
+          "class",
+          "typename",
+          "unsigned",
+          "signed",
+          "restrict");
+
+  private static final Set<String> LINKAGES = Set.of("extern", "static", "inline");
+
+  /** What may stand between the parameters of a function and its end. */
+  private static final Set<String> BEHIND_PARAMETERS =
+      Set.of("const", "noexcept", "override", "final", "volatile");
+
+  /**
+   * What comes before a word.
+   *
+   * @param begin where the word begins
+   * @param word the word before, if it is one; none behind a mark
+   * @param last the last char before; a semicolon behind a mark, since it might not be there
+   * @param isMark whether it is a mark
+   */
+  record Before(int begin, String word, char last, boolean isMark) {
+    static Before of(String text, int begin, int mark) {
+      return mark > 0 && mark == CodeAround.back(text, begin)
+          ? new Before(begin, "", ';', true)
+          : new Before(
+              begin, CodeAround.wordBefore(text, begin), CodeAround.previous(text, begin), false);
+    }
+  }
+
+  private MarkRules() {}
+
+  /**
+   * Where a macro that marks something ends; -1 for another word.
+   *
+   * @param place what comes before the word
+   * @param end one past the word
+   * @param beginsLine whether nothing but blanks stands before it in its line
+   */
+  static int end(String text, Before place, int end, boolean beginsLine) {
+    int begin = place.begin;
+    String before = place.word;
+    if (KEYWORDS.contains(before)) {
+      return -1;
+    }
+    int next = CodeAround.behindBlanks(text, end);
+    char behind = next < text.length() ? text.charAt(next) : 0;
+    if (!before.isEmpty() && Character.isDigit(before.charAt(0))) {
+      // A unit behind a number, such as 64 KB.
+      return behind == '(' ? -1 : end;
+    }
+    if (end - begin < FEWEST_CHARS) {
+      return -1;
+    }
+    if (before.equals("class") || before.equals("struct")) {
+      int close = behind == '(' ? CodeAround.close(text, next) : -1;
+      int name = close > 0 ? CodeAround.behindBlanks(text, close) : next;
+      boolean named = name < text.length() && CodeAround.isWord(text.charAt(name));
+      return named ? close > 0 ? close : end : -1;
+    }
+    if (behind == '(') {
+      return endWithArguments(text, place, next, beginsLine);
+    }
+    return isPlainMark(text, place, end, beginsLine) ? end : -1;
+  }
+
+  /** Whether a word without arguments is a mark. */
+  private static boolean isPlainMark(String text, Before place, int end, boolean beginsLine) {
+    char previous = place.last;
+    int next = CodeAround.behindBlanks(text, end);
+    char behind = next < text.length() ? text.charAt(next) : 0;
+    boolean ofFunction = previous == ')' || BEHIND_PARAMETERS.contains(place.word);
+    if (ofFunction && (behind == ';' || behind == '{')) {
+      // Such as what says that a function overrides another, or is deleted.
+      return true;
+    }
+    if (previous == '(' && behind == '*' && isPointerToFunction(text, next)) {
+      return true;
+    }
+    boolean ofType =
+        CodeAround.isWord(previous) && !SPECIFIERS.contains(place.word)
+            || "*&>".indexOf(previous) >= 0;
+    if (ofType && !beginsLine && isNameOfFunction(text, next)) {
+      return true;
+    }
+    if (beginsLine && isAlone(text, end, next) && isBetweenDeclarations(previous, behind)) {
+      return true;
+    }
+    boolean first = beginsDeclaration(previous) || LINKAGES.contains(place.word) || beginsLine;
+    return first && isBeforeFunction(text, next);
+  }
+
+  /** A macro with arguments behind parameters or a name, or in a line before a declaration. */
+  private static int endWithArguments(String text, Before place, int open, boolean beginsLine) {
+    int begin = place.begin;
+    char previous = place.last;
+    int close = CodeAround.close(text, open);
+    int after = close < 0 ? -1 : CodeAround.behindBlanks(text, close);
+    char ends = after < 0 || after >= text.length() ? 0 : text.charAt(after);
+    boolean marks =
+        previous == ')' && isOfFunction(text, begin)
+            || CodeAround.isWord(previous)
+            || previous == ']';
+    boolean closes = ends == ';' || ends == '{' || ends == '=' && CodeAround.isWord(previous);
+    if (marks
+        && closes
+        && CodeAround.isWord(previous)
+        && isFunction(text, begin, open, close, ends)) {
+      return -1;
+    }
+    boolean starts = previous == '/' || beginsDeclaration(previous);
+    boolean alone = starts && previous != '{' && previous != ':' && beginsLine;
+    return marks && closes || alone && CodeAround.isWord(ends) ? close : -1;
+  }
+
+  /**
+   * One past the parenthesis of a macro that holds the type which a function gives, such as {@code
+   * SALT_API(const char *) salt_name(void)}, the function's name behind its type, or all of its
+   * declaration; -1 for others.
+   */
+  static int aroundTypeOrName(String text, Before place, int end, boolean beginsLine) {
+    int open = CodeAround.behindBlanks(text, end);
+    int close =
+        open < text.length() && text.charAt(open) == '(' ? CodeAround.close(text, open) : -1;
+    if (close < 0 || KEYWORDS.contains(place.word)) {
+      return -1;
+    }
+    String inside = text.substring(open + 1, close - 1).strip();
+    int behind = CodeAround.behindBlanks(text, close);
+    char previous = place.last;
+    if (inside.endsWith(")") && isBeforeFunction(inside, 0)) {
+      boolean ends = behind < text.length() && ";{".indexOf(text.charAt(behind)) >= 0;
+      return ends && beginsLine && (beginsDeclaration(previous) || previous == '/') ? close : -1;
+    }
+    boolean type = !inside.isEmpty() && inside.chars().allMatch(c -> isOfType((char) c));
+    if (!type || behind == text.length()) {
+      return -1;
+    }
+    boolean name = inside.chars().allMatch(c -> CodeAround.isWord((char) c));
+    if (name && CodeAround.isWord(previous) && text.charAt(behind) == '(') {
+      return close;
+    }
+    return isNameOfFunction(text, behind)
+            && (beginsLine || beginsDeclaration(previous) || CodeAround.isWord(previous))
+        ? close
+        : -1;
+  }
+
+  private static boolean isOfType(char c) {
+    return CodeAround.isWord(c) || c == '*' || c == ' ' || c == '\t';
+  }
+
+  /** Whether the parenthesis that closes before a place is one of parameters, and of no cast. */
+  private static boolean isOfFunction(String text, int from) {
+    int past = CodeAround.back(text, from);
+    int depth = 0;
+    for (int at = past - 1; at >= 0 && past - at < 1000; at--) {
+      char c = text.charAt(at);
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (depth == 0) {
+        return CodeAround.isWord(CodeAround.previous(text, at))
+            && !CodeAround.wordBefore(text, at).equals("return");
+      }
+    }
+    return false;
+  }
+
+  /** Whether a word behind a type is a function's name, and what follows are its parameters. */
+  private static boolean isFunction(String text, int begin, int open, int close, char ends) {
+    if (BEHIND_PARAMETERS.contains(CodeAround.wordBefore(text, begin))) {
+      return false;
+    }
+    String inside = text.substring(open + 1, close - 1).strip();
+    return ends == '{' || inside.isEmpty() || PARAMETERS.matcher(inside).find();
+  }
+
+  /** Whether nothing but a comment follows in a line. */
+  private static boolean isAlone(String text, int end, int next) {
+    int line = text.indexOf('\n', end);
+    return next == text.length() || line >= 0 && line < next || text.startsWith("//", next);
+  }
+
+  /** Constants of an enum stand in lines of their own as well, but not so. */
+  private static boolean isBetweenDeclarations(char previous, char behind) {
+    return previous == ';'
+        || previous == '}'
+        || previous == 0
+        || previous == '{' && (CodeAround.isWord(behind) || behind == '/' || behind == '#');
+  }
+
+  private static boolean beginsDeclaration(char previous) {
+    return previous == 0
+        || previous == ';'
+        || previous == '}'
+        || previous == '{'
+        || previous == ':';
+  }
+
+  /** Whether a type, a name and an opening parenthesis follow: a declaration without the macro. */
+  private static boolean isBeforeFunction(String text, int from) {
+    int words = 0;
+    int at = from;
+    int most = Math.min(text.length(), from + 200);
+    while (at < most) {
+      char c = text.charAt(at);
+      if (CodeAround.isWord(c) || c == '~') {
+        words++;
+        while (at < most
+            && (CodeAround.isWord(text.charAt(at))
+                || text.charAt(at) == ':'
+                || text.charAt(at) == '~')) {
+          at++;
+        }
+      } else if (c == ' ' || c == '\t' || c == '*' || c == '&' || c == '<' || c == '>' || c == '\n'
+          || c == '\r') {
+        at++;
+      } else {
+        return c == '(' && words >= 2;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a name follows, and an opening parenthesis behind it. */
+  private static boolean isNameOfFunction(String text, int from) {
+    int past = from;
+    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
+      past++;
+    }
+    int open = CodeAround.behindBlanks(text, past);
+    return past > from
+        && open < text.length()
+        && (text.charAt(open) == '(' || text.substring(from, past).equals("operator"));
+  }
+
+  /** Whether a pointer's name follows, behind it a parenthesis closes, and one opens. */
+  private static boolean isPointerToFunction(String text, int star) {
+    int past = CodeAround.behindBlanks(text, star + 1);
+    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
+      past++;
+    }
+    int close = CodeAround.behindBlanks(text, past);
+    int open = close < text.length() ? CodeAround.behindBlanks(text, close + 1) : close;
+    return open < text.length() && text.charAt(close) == ')' && text.charAt(open) == '(';
+  }
+}
