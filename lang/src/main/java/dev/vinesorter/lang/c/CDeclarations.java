@@ -665,10 +665,31 @@ final class CDeclarations implements Declarations {
     BroughtHeaders brought = new BroughtHeaders(move);
     for (int file : order) {
       boolean has = defines && file == move.from();
-      if (has || CNeeds.uses(move, file)) {
+      if (has || CNeeds.uses(move, file) || definesMoved(move, file)) {
         user(move, file, include, brought, seeing);
       }
     }
+  }
+
+  /**
+   * Whether a source defines what is declared by what moves, and saw that: it may use it before.
+   */
+  private static boolean definesMoved(Relocation move, int file) {
+    if (file == move.from() || !sees(move, file, move.from())) {
+      return false;
+    }
+    List<Decl> decls = move.old().decls();
+    return move.moved().stream()
+        .map(decls::get)
+        .filter(one -> one.only() && one.sort() == Sort.FUNCTION)
+        .anyMatch(
+            one ->
+                move.outline(file).decls().stream()
+                    .anyMatch(
+                        other ->
+                            other.sort() == Sort.FUNCTION
+                                && !other.only()
+                                && other.name().equals(one.name())));
   }
 
   /** Whether a source includes another one itself. */
