@@ -59,6 +59,11 @@ final class StepText {
       put(keys, "as", extract.as());
       put(keys, "access", extract.access().equals("private") ? "" : extract.access());
       put(keys, "into", extract.into());
+    } else if (step instanceof Step.Merge merge) {
+      keys.put("into", merge.into());
+    } else if (step instanceof Step.Field field) {
+      keys.put("variable", field.variable());
+      put(keys, "as", field.as());
     } else if (step instanceof Step.Inline inline) {
       put(keys, "variable", inline.variable());
     } else if (step instanceof Step.Signature signature) {
