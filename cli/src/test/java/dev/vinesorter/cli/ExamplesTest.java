@@ -66,9 +66,17 @@ class ExamplesTest {
     return Files.exists(file) ? Files.readAllLines(file) : List.of();
   }
 
-  private List<String> misfits() {
+  /** The misfits of the sorts of some troubles; to rehearse all the others takes longest. */
+  private List<String> misfits(List<String> troubles) {
     List<String> named = new ArrayList<>();
-    Program.run(folder, "misfits", "--at-least", "0.3", "--json")
+    if (troubles.isEmpty()) {
+      return named;
+    }
+    List<String> words = new ArrayList<>(List.of("misfits", "--at-least", "0.3", "--json"));
+    for (String trouble : troubles) {
+      words.addAll(List.of("--kind", trouble.substring(0, trouble.indexOf(' '))));
+    }
+    Program.run(folder, words.toArray(String[]::new))
         .json()
         .get("misfits")
         .forEach(one -> named.add(one.get("kind").asText() + " " + one.get("unit").asText()));
@@ -86,14 +94,14 @@ class ExamplesTest {
     if (troubles.remove("check")) {
       assertThat(Program.run(folder, "check").code()).isEqualTo(1);
     }
-    assertThat(misfits()).containsAll(troubles);
+    assertThat(misfits(troubles)).containsAll(troubles);
     String plan = example.resolve("plan.yaml").toString();
     JsonNode applied = Program.run(folder, "apply", plan, "--json").json();
     assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
     assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
     assertThat(Program.sources(folder)).isEqualTo(Program.sources(example.resolve("after")));
     passes(example);
-    assertThat(misfits()).filteredOn(troubles::contains).isEmpty();
+    assertThat(misfits(troubles)).filteredOn(troubles::contains).isEmpty();
     if (before.containsKey("trellis.yaml")) {
       assertThat(Program.run(folder, "check").code()).isZero();
     }

@@ -16,9 +16,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 class SeamPlansTest {
   @TempDir Path folder;
 
-  private List<String> troubles() throws IOException {
+  private List<String> troubles(String kind) throws IOException {
     List<String> troubles = new ArrayList<>();
-    JsonNode misfits = Program.run(folder, "misfits", "--at-least", "0.4", "--json").json();
+    JsonNode misfits =
+        Program.run(folder, "misfits", "--kind", kind, "--at-least", "0.4", "--json").json();
     for (JsonNode one : misfits.at("/misfits")) {
       troubles.add(one.at("/kind").asText() + " " + one.at("/unit").asText());
     }
@@ -44,13 +45,14 @@ class SeamPlansTest {
   void theTroubleIsGone(String plan, String misfit, String breach) throws IOException {
     Program.copyDemo(folder);
     Map<String, String> before = Program.sources(folder);
-    assertThat(troubles())
+    String kind = misfit.substring(0, misfit.indexOf(' '));
+    assertThat(troubles(kind))
         .anyMatch(one -> one.startsWith(misfit))
         .anyMatch(one -> breach == null || one.equals(breach));
     JsonNode applied = Program.run(folder, "apply", "plans/" + plan + ".yaml", "--json").json();
     assertThat(applied.at("/applied").asBoolean()).isTrue();
     assertThat(applied.at("/instructions/differ")).isEmpty();
-    assertThat(troubles()).noneMatch(one -> one.startsWith(misfit) || one.equals(breach));
+    assertThat(troubles(kind)).noneMatch(one -> one.startsWith(misfit) || one.equals(breach));
     assertThat(Program.run(folder, "undo").code()).isZero();
     assertThat(Program.sources(folder)).isEqualTo(before);
   }
