@@ -47,7 +47,7 @@ def compiles():
         path = os.pathsep.join([os.path.join(".out", one) for one in closure(module)] + [libraries])
         with open(os.path.join(".out", "files"), "w") as file:
             file.write("\n".join(files))
-        run = subprocess.run(["javac", "-nowarn", "-proc:none", "-encoding", "UTF-8", "-XDignore.symbol.file", "-d", out, "-cp", path, "@.out/files"], capture_output=True, text=True)
+        run = subprocess.run(["javac", "-nowarn", "-proc:none", "-encoding", "ISO-8859-1", "-XDignore.symbol.file", "-d", out, "-cp", path, "@.out/files"], capture_output=True, text=True)
         if run.returncode == 0:
             taken.add(module)
         else:
