@@ -23,11 +23,13 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Methods that are the very same as another become that one. Each goes to the type of the one that
  * stays, under a name of its own, so that the two can be compared where the same words mean the
- * same; there it calls the other, and that call takes its place wherever it was called.
+ * same; whatever named it names the other then, and it goes.
  */
 final class MergeVerb implements Verb<Step.Merge> {
   /** The end of names that methods have while they are beside the one that stays. */
@@ -65,13 +67,15 @@ final class MergeVerb implements Verb<Step.Merge> {
   /** The reasons against it, with the name that the method has in the plan. */
   private static Result refused(Result result, String name) {
     String bare = MemberNames.bare(name.substring(name.indexOf('#') + 1));
+    Pattern alias = Pattern.compile(Pattern.quote(bare + END) + "2*");
+    String shown = Matcher.quoteReplacement(bare);
     List<StepOutcome.Reason> reasons =
         result.outcome().reasons().stream()
             .map(
                 one ->
                     new StepOutcome.Reason(
                         one.refusal(),
-                        name + ": " + one.message().replaceAll(bare + END + "2*", bare),
+                        name + ": " + alias.matcher(one.message()).replaceAll(shown),
                         one.sites()))
             .toList();
     return new Result(StepOutcome.refused(reasons), result.foretold());

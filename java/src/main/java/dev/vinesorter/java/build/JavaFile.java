@@ -57,6 +57,18 @@ public record JavaFile(
     return fileName().equals("module-info.java");
   }
 
+  /** The source root of a file; null where its folder does not end in the path of its package. */
+  public static String rootOf(String path, String packageName) {
+    String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
+    String inside = packageName.replace('.', '/');
+    if (inside.isEmpty() || folder.equals(inside)) {
+      return inside.isEmpty() ? folder : "";
+    }
+    return folder.endsWith("/" + inside)
+        ? folder.substring(0, folder.length() - inside.length() - 1)
+        : null;
+  }
+
   /** The path of a file of this name for a package in the same source root. */
   public static String pathIn(String sourceRoot, String packageName, String fileName) {
     StringBuilder path = new StringBuilder(sourceRoot);

@@ -218,13 +218,8 @@ public final class JavaLayout {
           leftOut);
     }
     String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
-    String packagePath = packageName.replace('.', '/');
-    String root = folder;
-    if (packagePath.isEmpty() || folder.equals(packagePath)) {
-      root = packagePath.isEmpty() ? folder : "";
-    } else if (folder.endsWith("/" + packagePath)) {
-      root = folder.substring(0, folder.length() - packagePath.length() - 1);
-    }
+    String placed = JavaFile.rootOf(path, packageName);
+    String root = placed == null ? folder : placed;
     boolean test = List.of(root.split("/")).stream().anyMatch(TEST_SEGMENTS::contains);
     boolean generated = root.contains("generated") || marked;
     String module = build.moduleAround(path);

@@ -48,8 +48,6 @@ public final class ModuleReach {
   /** Where one part of a module does not see another, by the sentence that says so. */
   private final Map<String, List<Site>> unseen = new TreeMap<>();
 
-  private final List<Reason> ofDescriptors = new ArrayList<>();
-
   /** What each part of a module uses today: units of modules, and of packages of libraries. */
   private final Map<Part, Set<Integer>> used = new HashMap<>();
 
@@ -64,16 +62,29 @@ public final class ModuleReach {
     this.goal = goal;
   }
 
+  /** For a unit that goes into the part of a module that another one is in. */
+  public static ModuleReach into(SourceView code, int home, int moved) {
+    Part there = today(code.units(), home);
+    return new ModuleReach(
+        code,
+        ModuleSight.of(code.sources()),
+        unit -> code.units().inside(unit, moved) ? there : null);
+  }
+
   /** The part of a module that a unit is in today. */
   public static Part today(Units units, int unit) {
     int module = units.moduleOf(unit);
-    String name = module < 0 ? "" : units.name(module).substring(PREFIX.length());
-    return new Part(module, name, units.has(units.fileOf(unit), Trait.TEST));
+    return new Part(
+        module, module < 0 ? "" : nameOf(units, module), units.has(units.fileOf(unit), Trait.TEST));
+  }
+
+  /** The name of a module without what says that it is one. */
+  public static String nameOf(Units units, int module) {
+    return units.name(module).substring(PREFIX.length());
   }
 
   /** Reasons against it, of all that some units use, and of all that uses them. */
   public List<Reason> reasons(Collection<Integer> going) {
-    descriptors(going);
     for (int unit : going) {
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         see(unit, r, references.target(r));
@@ -85,7 +96,7 @@ public final class ModuleReach {
         heirs(unit);
       }
     }
-    List<Reason> reasons = new ArrayList<>(ofDescriptors);
+    List<Reason> reasons = descriptors(going);
     unseen.forEach(
         (sentence, sites) ->
             reasons.add(
@@ -95,17 +106,20 @@ public final class ModuleReach {
   }
 
   /** Modules of Java's own say what they see in words of their own, which are not followed yet. */
-  private void descriptors(Collection<Integer> going) {
+  private List<Reason> descriptors(Collection<Integer> going) {
     Set<Integer> modules = new TreeSet<>();
     for (int unit : going) {
-      modules.add(units.moduleOf(unit));
-      modules.add(goal.apply(unit).module());
+      int there = goal.apply(unit).module();
+      if (there != units.moduleOf(unit)) {
+        modules.addAll(List.of(units.moduleOf(unit), there));
+      }
     }
+    List<Reason> reasons = new ArrayList<>();
     for (int file = 0; file < units.size(); file++) {
       if (units.level(file) == Level.FILE
           && units.simpleName(file).endsWith("module-info.java")
           && modules.contains(units.moduleOf(file))) {
-        ofDescriptors.add(
+        reasons.add(
             new Reason(
                 RefusalCode.NOT_YET,
                 units.name(units.moduleOf(file))
@@ -113,6 +127,7 @@ public final class ModuleReach {
                 List.of(new Site(units.name(file), 1, 1, 0, 0))));
       }
     }
+    return reasons;
   }
 
   /** Who uses what inherits from a type has to see that, too. */

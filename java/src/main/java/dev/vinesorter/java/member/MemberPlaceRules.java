@@ -6,7 +6,6 @@ import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
-import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.code.FoundByName;
 import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.SourceView;
@@ -184,11 +183,7 @@ final class MemberPlaceRules {
   private void otherPart() {
     ModuleReach.Part there = ModuleReach.today(units, target);
     ModuleReach.Part here = ModuleReach.today(units, owner);
-    ModuleReach reach =
-        new ModuleReach(
-            code,
-            ModuleSight.of(code.sources()),
-            unit -> units.inside(unit, member) ? there : null);
+    ModuleReach reach = ModuleReach.into(code, target, member);
     move.reasons().addAll(reach.reasons(units.withAllInside(member)));
     boolean back = move.may(Leave.FORWARD) && !reach.sees(here, there);
     if (back || usesObject() && !reach.sees(there, here)) {

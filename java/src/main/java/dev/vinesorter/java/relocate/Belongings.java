@@ -4,6 +4,7 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.OwnResources;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.code.TestsOf;
@@ -80,7 +81,7 @@ final class Belongings {
     if (home == null) {
       return root;
     }
-    String old = folder(move, units.name(units.moduleOf(type)).substring("module:".length()));
+    String old = folder(move, ModuleReach.nameOf(units, units.moduleOf(type)));
     return root.startsWith(old) ? folder(move, home.name()) + root.substring(old.length()) : null;
   }
 

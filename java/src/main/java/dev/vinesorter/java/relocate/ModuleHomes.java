@@ -6,7 +6,9 @@ import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.build.ModuleSight;
+import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.RefusedException;
 import dev.vinesorter.source.text.Overlay;
 import java.util.Comparator;
@@ -92,7 +94,7 @@ final class ModuleHomes {
     if (best == null || best.module() == units.moduleOf(file)) {
       return null;
     }
-    String name = units.name(best.module()).substring(PREFIX.length());
+    String name = ModuleReach.nameOf(units, best.module());
     return new Relocation.Home(best.module(), name, best.path());
   }
 
@@ -111,15 +113,10 @@ final class ModuleHomes {
           || !units.name(file).endsWith(".java")) {
         continue;
       }
-      String path = units.name(file);
-      String folder = path.substring(0, path.lastIndexOf('/') + 1);
-      String inside = units.name(units.packageOf(file)).replace('.', '/');
-      String end = inside.isEmpty() ? "" : inside + "/";
-      if (folder.equals(end) || folder.endsWith("/" + end)) {
-        String root = folder.substring(0, folder.length() - end.length());
-        String plain = root.endsWith("/") ? root.substring(0, root.length() - 1) : root;
+      String root = JavaFile.rootOf(units.name(file), units.name(units.packageOf(file)));
+      if (root != null) {
         roots.merge(
-            new Root(plain, units.moduleOf(file), units.has(file, Trait.TEST)), 1, Integer::sum);
+            new Root(root, units.moduleOf(file), units.has(file, Trait.TEST)), 1, Integer::sum);
       }
     }
     return roots;

@@ -287,15 +287,9 @@ public final class Relocation extends SourceView {
     int file = units().fileOf(unit);
     String path = units().name(file);
     String folder = path.contains("/") ? path.substring(0, path.lastIndexOf('/')) : "";
-    String oldPart = packageBefore(unit).replace('.', '/');
-    String root = folder;
-    if (!oldPart.isEmpty() && folder.equals(oldPart)) {
-      root = "";
-    } else if (!oldPart.isEmpty() && folder.endsWith("/" + oldPart)) {
-      root = folder.substring(0, folder.length() - oldPart.length() - 1);
-    }
+    String placed = JavaFile.rootOf(path, packageBefore(unit));
     Home home = home(unit);
-    root = home == null ? root : home.root();
+    String root = home != null ? home.root() : placed == null ? folder : placed;
     String fileName = path.substring(path.lastIndexOf('/') + 1);
     if (!moved[file]) {
       fileName = simpleAfter(unit) + ".java";

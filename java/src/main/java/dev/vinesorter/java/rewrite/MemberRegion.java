@@ -50,6 +50,21 @@ public record MemberRegion(int begin, int end, boolean ownLines) {
     edits.remove(from, past);
   }
 
+  /**
+   * Takes it out of what a step writes, with what was written in it.
+   *
+   * @return the stretches that go
+   */
+  public List<TextEdits.Edit> takeOut(Rewriting rewriting, int file) {
+    TextEdits edits = new TextEdits();
+    takeOut(rewriting.code(), file, edits);
+    for (TextEdits.Edit edit : edits.list()) {
+      rewriting.in(file).cut(edit.begin(), edit.end());
+      rewriting.in(file).remove(edit.begin(), edit.end());
+    }
+    return edits.list();
+  }
+
   /** Where the comments that stand right before the declaration begin. */
   private static int commentsBegin(SourceView code, int member) {
     Units units = code.units();

@@ -990,18 +990,13 @@ final class InlineMember {
   // ---- what goes
 
   private void remove() {
-    TextEdits edits = new TextEdits();
-    MemberRegion.of(code, member).takeOut(code, file, edits);
-    for (TextEdits.Edit edit : edits.list()) {
-      rewriting.in(file).cut(edit.begin(), edit.end());
-      rewriting.in(file).remove(edit.begin(), edit.end());
-    }
+    List<TextEdits.Edit> gone = MemberRegion.of(code, member).takeOut(rewriting, file);
     rewriting.rewrites(units.name(member));
     places.byFile().keySet().forEach(in -> ImportsOfMember.takeOut(rewriting, member, in));
     String name = MemberNames.bare(units.simpleName(member));
     for (DocLinks.Link link : new DocLinks(code, Set.of(member)).all(name)) {
       boolean stays =
-          edits.list().stream()
+          gone.stream()
               .noneMatch(
                   e -> link.file() == file && e.begin() <= link.begin() && link.begin() < e.end());
       DocumentedLinks.Edit edit =

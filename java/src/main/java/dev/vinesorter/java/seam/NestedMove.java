@@ -12,7 +12,6 @@ import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
-import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.code.Access;
 import dev.vinesorter.java.code.ModuleReach;
 import dev.vinesorter.java.code.OwnResources;
@@ -181,9 +180,8 @@ public final class NestedMove {
 
   /** In another module, or in tests, all sides have to see what they use then. */
   private void otherPart() {
-    ModuleReach.Part there = ModuleReach.today(units, home);
-    if (!there.equals(ModuleReach.today(units, type))) {
-      new ModuleReach(code, ModuleSight.of(code.sources()), unit -> goes(unit) ? there : null)
+    if (!ModuleReach.today(units, home).equals(ModuleReach.today(units, type))) {
+      ModuleReach.into(code, home, type)
           .reasons(units.withAllInside(type))
           .forEach(rewriting::refuse);
     }

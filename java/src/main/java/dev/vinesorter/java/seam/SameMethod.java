@@ -2,13 +2,13 @@ package dev.vinesorter.java.seam;
 
 import dev.vinesorter.core.model.Kind;
 import dev.vinesorter.core.model.MemberNames;
-import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.java.code.DocLinks;
+import dev.vinesorter.java.code.MemberFamily;
 import dev.vinesorter.java.code.SourceView;
 import dev.vinesorter.java.read.Readings;
 import dev.vinesorter.java.rewrite.MemberRegion;
@@ -19,7 +19,6 @@ import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.java.syntax.Parameters;
 import dev.vinesorter.source.plan.StepEditor.Result;
 import dev.vinesorter.source.text.Overlay;
-import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -76,18 +75,7 @@ public final class SameMethod {
     if (!units.has(method, Trait.METHOD) || units.has(method, Trait.ABSTRACT)) {
       return RefusalCode.NO_BODY;
     }
-    References references = code.references();
-    for (int r = references.row(method); r < references.row(method + 1); r++) {
-      if (references.kind(r) == Kind.OVERRIDES && references.at(r) == units.nameAt(method)) {
-        return RefusalCode.OVERRIDING;
-      }
-    }
-    for (int r : references.to(method)) {
-      if (references.kind(r) == Kind.OVERRIDES) {
-        return RefusalCode.OVERRIDING;
-      }
-    }
-    return null;
+    return MemberFamily.isInOne(code.survey(), method) ? RefusalCode.OVERRIDING : null;
   }
 
   private void run() {
@@ -165,12 +153,7 @@ public final class SameMethod {
         rewriting.in(link.file()).replace(begin, begin + name.length(), Written.of(others));
       }
     }
-    TextEdits edits = new TextEdits();
-    MemberRegion.of(code, method).takeOut(code, file, edits);
-    for (TextEdits.Edit edit : edits.list()) {
-      rewriting.in(file).cut(edit.begin(), edit.end());
-      rewriting.in(file).remove(edit.begin(), edit.end());
-    }
+    MemberRegion.of(code, method).takeOut(rewriting, file);
     rewriting.rewrites(units.name(method));
     widened.apply(widen);
   }
@@ -198,7 +181,7 @@ public final class SameMethod {
     return place < words.size() ? words.get(place) : "}";
   }
 
-  /** A method's words, but for its access and comments; names of its own are numbers. */
+  /** A method's words, but for its access and comments; its parameters go by their place. */
   private List<String> words(int of) {
     Map<String, String> own = new HashMap<>();
     for (String parameter : parameters(of)) {

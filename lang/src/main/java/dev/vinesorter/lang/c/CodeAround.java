@@ -59,7 +59,7 @@ final class CodeAround {
   }
 
   /** Whether a char of a line is in a string. */
-  static boolean isInText(String text, int line, int at) {
+  private static boolean isInText(String text, int line, int at) {
     int quotes = 0;
     for (int n = line; n < at; n++) {
       quotes += text.charAt(n) == '"' ? 1 : 0;
@@ -68,7 +68,10 @@ final class CodeAround {
   }
 
   static String wordBefore(String text, int at) {
-    int end = back(text, at);
+    return wordEnding(text, back(text, at));
+  }
+
+  static String wordEnding(String text, int end) {
     int begin = end;
     while (begin > 0 && isWord(text.charAt(begin - 1))) {
       begin--;

@@ -74,10 +74,11 @@ final class MarkRules {
    */
   record Before(int begin, String word, char last, boolean isMark) {
     static Before of(String text, int begin, int mark) {
-      return mark > 0 && mark == CodeAround.back(text, begin)
+      int past = CodeAround.back(text, begin);
+      char last = past == 0 ? 0 : text.charAt(past - 1);
+      return mark > 0 && mark == past
           ? new Before(begin, "", ';', true)
-          : new Before(
-              begin, CodeAround.wordBefore(text, begin), CodeAround.previous(text, begin), false);
+          : new Before(begin, CodeAround.wordEnding(text, past), last, false);
     }
   }
 

@@ -19,7 +19,7 @@ record Marks(String text, List<int[]> places) {
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
-    StringBuilder plain = null;
+    StringBuilder plain = new StringBuilder(text);
     List<int[]> places = new ArrayList<>();
     Matcher word = CAPITALS.matcher(text);
     int past = 0;
@@ -40,7 +40,6 @@ record Marks(String text, List<int[]> places) {
       boolean beginsLine = word.start() == first;
       int close = MarkRules.aroundTypeOrName(text, before, word.end(), beginsLine);
       if (close > 0) {
-        plain = plain == null ? new StringBuilder(text) : plain;
         blank(plain, word.start(), text.indexOf('(', word.end()) + 1);
         blank(plain, close - 1, close);
         places.add(new int[] {word.start(), word.end()});
@@ -49,14 +48,12 @@ record Marks(String text, List<int[]> places) {
       }
       int end = MarkRules.end(text, before, word.end(), beginsLine || before.isMark());
       if (end > 0) {
-        plain = plain == null ? new StringBuilder(text) : plain;
         blank(plain, word.start(), end);
         places.add(new int[] {word.start(), word.end()});
         past = end;
       }
     }
     for (GivenTypes.Given type : GivenTypes.of(text)) {
-      plain = plain == null ? new StringBuilder(text) : plain;
       blank(plain, type.begin(), type.name());
       blank(plain, type.past(), type.end());
       if (type.primitive()) {
@@ -65,19 +62,16 @@ record Marks(String text, List<int[]> places) {
       }
     }
     for (int[] comment : DirectiveComments.of(text)) {
-      plain = plain == null ? new StringBuilder(text) : plain;
       blank(plain, comment[0], comment[1]);
     }
     for (LinkageBracket bracket : LinkageBracket.of(text)) {
-      plain = plain == null ? new StringBuilder(text) : plain;
       blank(plain, bracket.begin(), bracket.past());
       blank(plain, bracket.close(), bracket.end());
     }
     for (int end : LoopMacros.ends(text)) {
-      plain = plain == null ? new StringBuilder(text) : plain;
       plain.setCharAt(end, ';');
     }
-    return new Marks(plain == null ? text : plain.toString(), places);
+    return new Marks(plain.toString(), places);
   }
 
   /** Puts blanks in a stretch, but for the ends of lines. */

@@ -22,6 +22,9 @@ public final class Names {
   /** How far what is handed on is followed. */
   private static final int MOST_DEEP = 12;
 
+  /** How many types as written may be looked up, each for the one before. */
+  private static final int MOST_CHAINED = 50;
+
   private final Project project;
   private final Rules rules;
   private final List<Outline> outlines;
@@ -57,9 +60,6 @@ public final class Names {
 
   /** Whether only a type is meant, and nothing else of the name. */
   private boolean typesOnly;
-
-  /** How many types as written may be looked up, each for the one before. */
-  private static final int MOST_CHAINED = 50;
 
   /** A type as it is written in a declaration. */
   private record Chain(int file, int decl, List<String> names) {}
