@@ -60,6 +60,9 @@ public final class CLanguage extends OutlineLanguage {
   }
 
   private static Syntax parse(String path, String text, Marks marks) {
+    if (BareValues.isAll(text)) {
+      return C.parse(" ".repeat(text.length()));
+    }
     boolean header = end(path).equals("h");
     boolean plain = isPlain(path) || header && !OF_CPP.matcher(text).find();
     return (plain ? C : CPP).parse(marks.text());

@@ -48,6 +48,7 @@ final class DeclarationMoves {
     if (move != null) {
       edit(move, edited);
       reasons.addAll(move.reasons());
+      reasons.addAll(halfRead(move));
     }
     if (reasons.isEmpty()) {
       fresh = readings.fresh(edited);
@@ -63,6 +64,21 @@ final class DeclarationMoves {
     sources.become(edited);
     readings.accept(fresh, sources);
     return new StepEditor.Result(StepOutcome.changed(List.of()), fresh.survey());
+  }
+
+  /** Where what moves is named in a way that nobody understands. */
+  private static List<Reason> halfRead(Relocation move) {
+    Set<String> names = new TreeSet<>();
+    move.moved().forEach(decl -> names.add(move.old().decls().get(decl).name()));
+    List<Reason> found = new ArrayList<>();
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      int at = file;
+      Reason one = HalfRead.of(move.outline(file), move.text(file), names, () -> move.tree(at));
+      if (one != null) {
+        found.add(one);
+      }
+    }
+    return found;
   }
 
   private static Reason reason(RefusalCode code, String message) {

@@ -141,6 +141,7 @@ final class FileMoves {
 
   private void edit(Overlay sources, Moves moves, List<Reason> reasons) {
     Project project = readings.project(sources);
+    unread(project, sources, moves, reasons);
     for (String path : moves.paths().keySet()) {
       int file = project.number(path);
       try {
@@ -188,6 +189,36 @@ final class FileMoves {
           }
         });
     moves.paths().forEach((from, to) -> sources.move(from, to, sources.text(from)));
+  }
+
+  /** What nobody read can name what goes, and be named by it. */
+  private static void unread(Project project, Overlay sources, Moves moves, List<Reason> reasons) {
+    Set<String> names = new TreeSet<>();
+    moves.paths().keySet().forEach(path -> names.add(calledName(path)));
+    for (Outline one : project.outlines()) {
+      if (one.isRead()) {
+        continue;
+      }
+      if (moves.paths().containsKey(one.path())) {
+        refuse(
+            reasons,
+            RefusalCode.HALF_READ,
+            "Nothing of " + one.path() + " was read, so what it names could not follow.");
+        continue;
+      }
+      Reason named = HalfRead.of(one, sources.text(one.path()).text(), names, () -> null);
+      if (named != null) {
+        reasons.add(named);
+      }
+    }
+  }
+
+  /** By what a source is brought in: its name, or that of the folder that it stands for. */
+  private static String calledName(String path) {
+    String[] parts = path.replaceAll("\\.[^./]*$", "").split("/");
+    int last = parts.length - 1;
+    boolean ofFolder = last > 0 && List.of("__init__", "index").contains(parts[last]);
+    return parts[ofFolder ? last - 1 : last];
   }
 
   /** Whether an import is of a source that goes, or stands in one. */

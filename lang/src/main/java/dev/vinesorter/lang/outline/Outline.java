@@ -14,6 +14,9 @@ public final class Outline {
   /** {@link #error()} of a source on which its reader failed. */
   public static final int FAILED = -3;
 
+  /** {@link #error()} of a source that takes its parser far too long. */
+  public static final int TOO_HARD = -4;
+
   /** What a declaration is. */
   public enum Sort {
     /** All of a file that stands in no type: its loose functions and variables. */
@@ -191,6 +194,11 @@ public final class Outline {
 
   public int error() {
     return error;
+  }
+
+  /** Whether the source was read, if only in part. */
+  public boolean isRead() {
+    return error >= -1;
   }
 
   public List<Decl> decls() {

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.read;
 
 import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.tree.TooHardException;
 import dev.vinesorter.source.read.LookupPaths;
 import dev.vinesorter.source.read.Progress;
 import dev.vinesorter.source.read.ReadOptions;
@@ -153,6 +154,8 @@ public final class OutlineReader implements SourceReader {
     }
     try {
       return scanner.scan(path, text);
+    } catch (TooHardException e) {
+      return without(path, text, Outline.TOO_HARD);
     } catch (RuntimeException | StackOverflowError | LinkageError e) {
       // One source that nobody thought of costs itself, not the others; where a grammar does not
       // run on this machine, each of its sources is told.

@@ -81,17 +81,9 @@ final class SurveyMaker {
     for (int decl = 0; decl < decls.size(); decl++) {
       units[file][decl] = unit(file, decls, decl, marks);
     }
-    if (outline.error() < -1) {
-      boolean large = outline.error() == Outline.TOO_LARGE;
+    if (!outline.isRead()) {
       builder.traits(files[file], Trait.BY_NAME.bit());
-      builder.problem(
-          new Problem(
-              path,
-              0,
-              large ? "large" : "failed",
-              large
-                  ? "The file is over 4 MiB, so nothing of it was read."
-                  : "The reader failed on this file; nothing of it was read."));
+      builder.problem(unread(path, outline.error()));
     }
     if (outline.error() >= 0) {
       int line = SourceText.site(path, outline.lines(), outline.error(), outline.error()).line();
@@ -99,6 +91,19 @@ final class SurveyMaker {
           new Problem(
               path, line, "syntax", "The text departs from the grammar here; the rest was read."));
     }
+  }
+
+  /** The problem of a source of which nothing was read. */
+  private static Problem unread(String path, int why) {
+    return switch (why) {
+      case Outline.TOO_LARGE ->
+          new Problem(path, 0, "large", "The file is over 4 MiB, so nothing of it was read.");
+      case Outline.TOO_HARD ->
+          new Problem(
+              path, 0, "slow", "Its parser was not done in good time, so nothing of it was read.");
+      default ->
+          new Problem(path, 0, "failed", "The reader failed on this file; nothing of it was read.");
+    };
   }
 
   private int unit(int file, List<Decl> decls, int number, int marks) {

@@ -5,6 +5,7 @@ import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.outline.Written;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;

@@ -7,6 +7,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.outline.Written;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;

@@ -1,14 +1,13 @@
 package dev.vinesorter.lang.space;
 
 import dev.vinesorter.core.plan.RefusalCode;
-import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.lang.move.HalfRead;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
-import dev.vinesorter.lang.tree.Syntax;
 import java.nio.file.Files;
-import java.util.HashSet;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -36,7 +35,11 @@ final class Obstacles {
       }
     }
     for (int file = 0; file < move.files(); file++) {
-      halfRead(file, names);
+      int at = file;
+      Reason unknown = HalfRead.of(move.outline(file), move.text(file), names, () -> move.tree(at));
+      if (unknown != null) {
+        move.reasons().add(unknown);
+      }
     }
     new OtherSources(move).refuse();
   }
@@ -138,47 +141,5 @@ final class Obstacles {
         }
       }
     }
-  }
-
-  /** Where a text departs from the grammar, each name that moves has to be understood. */
-  private void halfRead(int file, Set<String> names) {
-    Outline outline = move.outline(file);
-    if (outline.error() == -1) {
-      return;
-    }
-    String text = move.text(file);
-    Set<Integer> known = new HashSet<>();
-    outline.uses().forEach(use -> known.add(use.at()));
-    for (Use use : outline.uses()) {
-      for (int n = 0; use.isNamed() && n < use.chain().size(); n++) {
-        known.add(Written.begin(text, use.at(), use.chain(), n));
-      }
-    }
-    outline.imports().forEach(one -> known.add(one.at()));
-    outline.decls().forEach(one -> known.add(one.nameAt()));
-    Syntax tree = move.tree(file);
-    for (String name : names) {
-      for (int at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + 1)) {
-        int end = at + name.length();
-        boolean member = at > 0 && text.charAt(at - 1) == '.';
-        if (!member && Written.isWhole(text, at, end) && !known.contains(at) && !isText(tree, at)) {
-          move.refuse(
-              RefusalCode.HALF_READ,
-              "'"
-                  + name
-                  + "' stands where the text departs from the grammar, so what it means is not"
-                  + " known.",
-              file,
-              at,
-              end);
-          return;
-        }
-      }
-    }
-  }
-
-  private static boolean isText(Syntax tree, int at) {
-    String kind = tree.kind(tree.innermost(at));
-    return kind.endsWith("comment") || kind.contains("string");
   }
 }

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.space;
 
 import dev.vinesorter.core.model.Site;
+import dev.vinesorter.lang.outline.Written;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;

@@ -1,6 +1,8 @@
 package dev.vinesorter.lang.tree;
 
+import java.nio.charset.StandardCharsets;
 import java.util.function.Supplier;
+import org.treesitter.TSInputEncoding;
 import org.treesitter.TSLanguage;
 import org.treesitter.TSNode;
 import org.treesitter.TSParser;
@@ -10,6 +12,9 @@ import org.treesitter.TSTreeCursor;
 
 /** A grammar, loaded when the first text is parsed. */
 public final class Grammar {
+  /** Bytes that the parser is given at once. */
+  private static final int PIECE = 1 << 16;
+
   private final Supplier<TSLanguage> maker;
   private TSLanguage language;
   private String[] kinds;
@@ -39,15 +44,38 @@ public final class Grammar {
     language = made;
   }
 
-  /** The tree of a text; what departs from the grammar is read around. */
+  /**
+   * The tree of a text; what departs from the grammar is read around.
+   *
+   * @throws TooHardException where the parser is at it for many times as long as texts of that
+   *     length take
+   */
   public Syntax parse(String text) {
     load();
+    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    Patience patience = new Patience(bytes.length);
     try (TSParser parser = new TSParser()) {
       parser.setLanguage(language);
-      try (TSTree tree = parser.parseString(null, text)) {
+      try (TSTree tree =
+          parser.parseWithOptions(
+              new byte[Math.min(PIECE, bytes.length + 1)],
+              null,
+              (piece, from, place) -> copy(bytes, from, piece),
+              TSInputEncoding.TSInputEncodingUTF8,
+              state -> patience.isOver())) {
+        if (tree == null) {
+          throw new TooHardException();
+        }
         return copy(text, tree);
       }
     }
+  }
+
+  /** Copies what stands in a text from a place on; gives the number of bytes, 0 at its end. */
+  private static int copy(byte[] bytes, int from, byte[] piece) {
+    int many = Math.max(0, Math.min(piece.length, bytes.length - from));
+    System.arraycopy(bytes, Math.min(from, bytes.length), piece, 0, many);
+    return many;
   }
 
   private Syntax copy(String text, TSTree tree) {

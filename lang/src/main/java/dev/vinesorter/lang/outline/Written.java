@@ -1,9 +1,9 @@
-package dev.vinesorter.lang.space;
+package dev.vinesorter.lang.outline;
 
 import java.util.List;
 
 /** Where the names of a qualified one stand in a text. */
-final class Written {
+public final class Written {
   private Written() {}
 
   /**
@@ -13,7 +13,7 @@ final class Written {
    * @param index which of the names
    * @return -1 where something else stands between the names
    */
-  static int begin(String text, int last, List<String> chain, int index) {
+  public static int begin(String text, int last, List<String> chain, int index) {
     int at = last;
     for (int n = chain.size() - 2; n >= index; n--) {
       int before = back(text, at);
@@ -44,7 +44,7 @@ final class Written {
   }
 
   /** Whether a name stands at a place as a whole, not as part of a longer one. */
-  static boolean isWhole(String text, int at, int end) {
+  public static boolean isWhole(String text, int at, int end) {
     boolean before =
         at > 0
             && (Character.isJavaIdentifierPart(text.charAt(at - 1)) || text.charAt(at - 1) == '.');

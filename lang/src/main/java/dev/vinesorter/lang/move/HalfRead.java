@@ -1,0 +1,77 @@
+package dev.vinesorter.lang.move;
+
+import dev.vinesorter.core.plan.RefusalCode;
+import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.lang.outline.Outline;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.outline.Written;
+import dev.vinesorter.lang.tree.Syntax;
+import dev.vinesorter.source.text.SourceText;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Supplier;
+
+/** Sources that were read in part, or not at all: each name that moves has to be understood. */
+public final class HalfRead {
+  private HalfRead() {}
+
+  /**
+   * Why a step cannot be carried out: the first place in a source where a name stands of which
+   * nobody knows what it means.
+   *
+   * @param names the names of what moves
+   * @param tree the tree of the source, asked for only where it departs from the grammar
+   * @return null where there is no such place
+   */
+  public static Reason of(Outline outline, String text, Set<String> names, Supplier<Syntax> tree) {
+    if (outline.error() == -1) {
+      return null;
+    }
+    Syntax read = outline.isRead() ? tree.get() : null;
+    Set<Integer> known = known(outline, text);
+    for (String name : names) {
+      for (int at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + name.length())) {
+        int end = at + name.length();
+        boolean member = at > 0 && text.charAt(at - 1) == '.' && outline.isRead();
+        boolean whole =
+            Written.isWhole(text, at, end) || !outline.isRead() && isWord(text, at, end);
+        if (whole && !member && !known.contains(at) && (read == null || !isText(read, at))) {
+          String where =
+              read == null
+                  ? " in a source of which nothing was read"
+                  : " where the text departs from the grammar";
+          return new Reason(
+              RefusalCode.HALF_READ,
+              "'" + name + "' stands" + where + ", so what it means is not known.",
+              List.of(SourceText.site(outline.path(), outline.lines(), at, end)));
+        }
+      }
+    }
+    return null;
+  }
+
+  /** Where names stand that are understood. */
+  private static Set<Integer> known(Outline outline, String text) {
+    Set<Integer> known = new HashSet<>();
+    outline.uses().forEach(use -> known.add(use.at()));
+    for (Use use : outline.uses()) {
+      for (int n = 0; use.isNamed() && n < use.chain().size(); n++) {
+        known.add(Written.begin(text, use.at(), use.chain(), n));
+      }
+    }
+    outline.imports().forEach(one -> known.add(one.at()));
+    outline.decls().forEach(one -> known.add(one.nameAt()));
+    return known;
+  }
+
+  private static boolean isWord(String text, int at, int end) {
+    return (at == 0 || !Character.isJavaIdentifierPart(text.charAt(at - 1)))
+        && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)));
+  }
+
+  private static boolean isText(Syntax tree, int at) {
+    String kind = tree.kind(tree.innermost(at));
+    return kind.endsWith("comment") || kind.contains("string");
+  }
+}
