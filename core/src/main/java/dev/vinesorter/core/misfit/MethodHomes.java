@@ -25,6 +25,9 @@ public final class MethodHomes {
   /** A type comes into question when it owns so many of the members used. */
   private static final int FEWEST_USED = 2;
 
+  /** Under which all methods of a type are counted; no word has blanks. */
+  private static final String ALL = " all ";
+
   private final MemberTies ties;
   private final Units units;
 
@@ -33,6 +36,9 @@ public final class MethodHomes {
 
   /** In how many types each word is met. */
   private final Map<String, Integer> typesWithWord = new HashMap<>();
+
+  /** For each type, with which words its methods begin, and how many do with each. */
+  private final List<Map<String, Integer>> beginnings = new ArrayList<>();
 
   private final List<Set<Integer>> relatives = new ArrayList<>();
 
@@ -45,6 +51,7 @@ public final class MethodHomes {
       for (int member : ties.members[type]) {
         words(member).forEach(word -> bag.merge(word, 1, Integer::sum));
       }
+      beginnings.add(beginnings(type));
       bag.keySet().forEach(word -> typesWithWord.merge(word, 1, Integer::sum));
       bags.put(type, bag);
       relatives.add(new HashSet<>());
@@ -52,6 +59,24 @@ public final class MethodHomes {
     for (int type = 0; type < ties.types.size(); type++) {
       relate(type, type);
     }
+  }
+
+  /** With which words the methods of a type begin; those without words are counted, too. */
+  private Map<String, Integer> beginnings(int type) {
+    Map<String, Integer> begins = new HashMap<>();
+    for (int member : ties.members[type]) {
+      if (ties.has(member, Trait.METHOD)) {
+        begins.merge(beginning(member), 1, Integer::sum);
+        begins.merge(ALL, 1, Integer::sum);
+      }
+    }
+    return begins;
+  }
+
+  /** The first word of a member's name; empty where it has none. */
+  private String beginning(int member) {
+    List<String> words = ties.words(member);
+    return words.isEmpty() ? "" : words.get(0);
   }
 
   /** Marks a type and its supertypes of our own as relatives, both ways. */
@@ -245,17 +270,11 @@ public final class MethodHomes {
 
   /** The share of a type's methods that begin with the member's first word. */
   private double siblings(int member, int type) {
-    List<String> words = ties.words(member);
-    int alike = 0;
-    int methods = 0;
-    for (int other : ties.members[type]) {
-      if (other != member && ties.has(other, Trait.METHOD)) {
-        methods++;
-        List<String> theirs = ties.words(other);
-        boolean same = !words.isEmpty() && !theirs.isEmpty() && theirs.get(0).equals(words.get(0));
-        alike += same ? 1 : 0;
-      }
-    }
+    Map<String, Integer> begins = beginnings.get(type);
+    int itself = ties.owner[member] == type && ties.has(member, Trait.METHOD) ? 1 : 0;
+    int methods = begins.getOrDefault(ALL, 0) - itself;
+    String first = beginning(member);
+    int alike = first.isEmpty() ? 0 : begins.getOrDefault(first, 0) - itself;
     return methods == 0 ? 0 : alike / (double) methods;
   }
 

@@ -25,6 +25,9 @@ final class TwiceAnnounced implements Judge {
           "mail",
           "email");
 
+  /** What more members than these use is a service to all, and no news that two send. */
+  private static final int MOST_SENDERS = 12;
+
   @Override
   public MisfitKind kind() {
     return MisfitKind.TWICE_ANNOUNCED;
@@ -38,8 +41,8 @@ final class TwiceAnnounced implements Judge {
       List<String> words = members.words(news);
       boolean sends =
           members.has(news, Trait.METHOD) && !words.isEmpty() && SENDING.contains(words.get(0));
-      if (sends) {
-        int[] senders = members.using(news);
+      int[] senders = sends ? members.using(news) : new int[0];
+      if (senders.length <= MOST_SENDERS) {
         for (int one : senders) {
           for (int other : senders) {
             boolean apart =

@@ -28,19 +28,19 @@ public final class HalfRead {
     if (outline.error() == -1) {
       return null;
     }
-    Syntax read = outline.isRead() ? tree.get() : null;
-    Set<Integer> known = known(outline, text);
+    Set<Integer> known = null;
     for (String name : names) {
       for (int at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + name.length())) {
         int end = at + name.length();
-        boolean member = at > 0 && text.charAt(at - 1) == '.' && outline.isRead();
-        boolean whole =
-            Written.isWhole(text, at, end) || !outline.isRead() && isWord(text, at, end);
-        if (whole && !member && !known.contains(at) && (read == null || !isText(read, at))) {
+        if (!isMeant(outline, text, at, end)) {
+          continue;
+        }
+        known = known == null ? known(outline, text) : known;
+        if (!known.contains(at) && !(outline.isRead() && isText(tree.get(), at))) {
           String where =
-              read == null
-                  ? " in a source of which nothing was read"
-                  : " where the text departs from the grammar";
+              outline.isRead()
+                  ? " where the text departs from the grammar"
+                  : " in a source of which nothing was read";
           return new Reason(
               RefusalCode.HALF_READ,
               "'" + name + "' stands" + where + ", so what it means is not known.",
@@ -49,6 +49,13 @@ public final class HalfRead {
       }
     }
     return null;
+  }
+
+  /** Whether a place could name what moves: no part of a longer name, and no member of another. */
+  private static boolean isMeant(Outline outline, String text, int at, int end) {
+    return outline.isRead()
+        ? Written.isWhole(text, at, end) && (at == 0 || text.charAt(at - 1) != '.')
+        : isWord(text, at, end);
   }
 
   /** Where names stand that are understood. */
