@@ -124,7 +124,7 @@ final class Draw {
           for (int n = 0; asked && n < given.length; n++) {
             for (int type : types) {
               if (units.simpleName(type).equals(given[n])) {
-                found.add(new Step.Move(List.of(units.name(unit)), units.name(type), names.get(n), "", Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0));
+                found.add(new Step.Move(List.of(units.name(unit)), units.name(type), Set.of(Leave.WIDEN, Leave.NEVER_NULL), 0).through(names.get(n)));
               }
             }
           }

@@ -3,10 +3,16 @@ package dev.vinesorter.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.io.File;
 import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.spi.ToolProvider;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -52,6 +58,32 @@ class OwnCodeTest {
     JsonNode survey = Program.run(folder, "survey", "--json").json();
     assertThat(survey.at("/units/module").asInt()).isEqualTo(MODULES.size());
     assertThat(survey.at("/unresolved/share").asDouble()).isLessThan(0.001);
+  }
+
+  /** The programs that measure are run by hand, and seldom; they go with the code all the same. */
+  @Test
+  void measuringProgramsCompile() throws IOException {
+    String jars;
+    try (Stream<Path> all = Files.list(Program.DISTRIBUTION.resolve("lib"))) {
+      jars = all.map(Path::toString).collect(Collectors.joining(File.pathSeparator));
+    }
+    List<String> options =
+        new ArrayList<>(List.of("-proc:none", "-nowarn", "-cp", jars, "-d", folder.toString()));
+    for (Path from : List.of(Path.of("bench"), Path.of("java/src/test/java/dev/vinesorter/java"))) {
+      try (Stream<Path> all = Files.list(Program.REPOSITORY.resolve(from))) {
+        all.map(Path::toString)
+            .filter(
+                path ->
+                    path.matches(
+                        ".*/(bench/.*|RandomEdit|RereadTrial|ClassFileDependencies)\\.java"))
+            .forEach(options::add);
+      }
+    }
+    StringWriter told = new StringWriter();
+    PrintWriter out = new PrintWriter(told);
+    int code =
+        ToolProvider.findFirst("javac").orElseThrow().run(out, out, options.toArray(String[]::new));
+    assertThat(code).as(told.toString()).isZero();
   }
 
   @Test

@@ -18,8 +18,8 @@ import java.util.stream.Stream;
 /** Runs the built program as users do: its launcher, in a process of its own, in a folder. */
 final class Program {
   static final Path REPOSITORY = Path.of("").toAbsolutePath().getParent();
-  private static final Path LAUNCHER =
-      REPOSITORY.resolve("cli/target/vinesort-0.1.0/vinesort-0.1.0/bin/vinesort");
+  static final Path DISTRIBUTION = REPOSITORY.resolve("cli/target/vinesort-0.1.0/vinesort-0.1.0");
+  private static final Path LAUNCHER = DISTRIBUTION.resolve("bin/vinesort");
 
   /** What a run left. */
   record Run(int code, String out, String err) {
