@@ -53,7 +53,7 @@ class LanguageExamplesTest {
 
   private static Map<String, String> parts(String example, String mark) {
     Map<String, String> parts = new TreeMap<>();
-    for (String part : example.split("(?m)^(?=--- |\\+\\+\\+ |>>> |=== |!!! )")) {
+    for (String part : example.split("(?m)^(?=--- |\\+\\+\\+ |>>> |=== |!!! |\\?\\?\\? )")) {
       if (part.startsWith(mark)) {
         int line = part.indexOf('\n');
         String text = part.substring(line + 1).stripTrailing();
@@ -120,6 +120,10 @@ class LanguageExamplesTest {
         .extracting(StepOutcome.Reason::code)
         .as(outcome.reasons().toString())
         .containsExactlyElementsOf(refused.keySet());
+    String told = parts(example, "??? ").get("told");
+    if (told != null) {
+      assertThat(((StepOutcome.Changed) outcome).offers()).containsExactly(told.split("\n"));
+    }
     Map<String, String> after = new TreeMap<>();
     sources.changed().forEach((path, text) -> after.put(path, text == null ? "" : text.text()));
     assertThat(after).isEqualTo(parts(example, "+++ "));

@@ -38,6 +38,11 @@ final class CDeclarations implements Declarations {
   }
 
   @Override
+  public List<String> listed(String path) {
+    return CSpecifiers.built(path);
+  }
+
+  @Override
   public boolean isSource(String path) {
     String name = path.substring(path.lastIndexOf('/') + 1);
     return CLanguage.isSource(path) && name.matches("[A-Za-z_][\\w+-]{0,99}\\.[a-z+]{1,3}");

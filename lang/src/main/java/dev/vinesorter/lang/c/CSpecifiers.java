@@ -7,6 +7,8 @@ import dev.vinesorter.lang.move.Specifiers;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.text.TextEdits;
+import java.util.ArrayList;
+import java.util.List;
 
 /** How an include names a file that lies elsewhere. */
 final class CSpecifiers implements Specifiers {
@@ -47,6 +49,22 @@ final class CSpecifiers implements Specifiers {
     if (!written.equals(one.from())) {
       edits.replace(begin, one.end(), written);
     }
+  }
+
+  @Override
+  public List<String> names(String path) {
+    List<String> names = new ArrayList<>(Specifiers.super.names(path));
+    names.addAll(built(path));
+    return names;
+  }
+
+  /** What builds call a source that they list: by its own name or by that of its object file. */
+  static List<String> built(String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    String stem = name.substring(0, name.lastIndexOf('.') + 1);
+    return CLanguage.end(path).startsWith("h")
+        ? List.of()
+        : List.of(name, stem + "o", stem + "lo", stem + "obj");
   }
 
   private static String cut(String path, String end) {

@@ -63,7 +63,8 @@ final class DeclarationMoves {
     }
     sources.become(edited);
     readings.accept(fresh, sources);
-    return new StepEditor.Result(StepOutcome.changed(List.of()), fresh.survey());
+    StepOutcome.Changed outcome = StepOutcome.changed(List.of());
+    return new StepEditor.Result(outcome.with(List.of(), listings(move, sources)), fresh.survey());
   }
 
   /** Where what moves is named in a way that nobody understands. */
@@ -175,6 +176,23 @@ final class DeclarationMoves {
           }
         }
       }
+    }
+    return found;
+  }
+
+  /** Where builds list the source that things left, and may have to list another one. */
+  private List<String> listings(Relocation move, Overlay sources) {
+    String old = move.path(move.from());
+    boolean fresh = move.toFile() < 0 && !language.listed(move.to()).isEmpty();
+    List<String> names = language.listed(old);
+    if (names.isEmpty() || !fresh && sources.exists(old)) {
+      return List.of();
+    }
+    List<String> found = new ArrayList<>();
+    for (PathMentions.Mention one : new PathMentions(sources, readings::isSource).of(old, names)) {
+      String now = fresh ? move.to() + " has to be listed there" : "it has to be listed there";
+      found.add(
+          one.path() + ":" + one.line() + " names " + one.name() + "; look whether " + now + ".");
     }
     return found;
   }

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.lang.tree.Syntax;
+import java.util.List;
 
 /** What a language says of moving what stands at the top of a source into another one. */
 public interface Declarations {
@@ -45,6 +46,14 @@ public interface Declarations {
   /** Whether a new way from source to source must not lead in a circle. */
   default boolean mindsCircles(Relocation move) {
     return true;
+  }
+
+  /**
+   * What a source is called where builds list it; none where builds find sources by themselves, or
+   * take this one by others.
+   */
+  default List<String> listed(String path) {
+    return List.of();
   }
 
   /** A part of a text. */

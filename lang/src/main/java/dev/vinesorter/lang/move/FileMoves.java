@@ -21,7 +21,6 @@ import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.TextEdits;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -87,8 +86,7 @@ final class FileMoves {
       List<Reason> reasons) {
     String path = path(survey.units(), unit, sources);
     String folder = into.equals(".") || into.equals("./") ? "" : into.replaceAll("/+$", "");
-    String name = path.substring(path.lastIndexOf('/') + 1);
-    String to = Project.join(folder, name);
+    String to = Project.join(folder, name(path));
     if (!sources.exists(path) || !readings.isSource(path)) {
       if (!sources.exists(path) && sources.exists(to)) {
         return;
@@ -326,28 +324,24 @@ final class FileMoves {
 
   /** Where other texts have the old paths, each as a sentence. */
   private List<String> mentions(Overlay sources, Map<String, String> paths) {
+    PathMentions mentions = new PathMentions(sources, readings::isSource);
     List<String> found = new ArrayList<>();
-    for (String path : sources.paths()) {
-      if (readings.isSource(path) || path.endsWith(".java") || found.size() > 20) {
-        continue;
-      }
-      try {
-        if (Files.size(sources.root().path().resolve(path)) > 1 << 20) {
-          continue;
-        }
-      } catch (IOException e) {
-        continue;
-      }
-      String text = sources.text(path).text();
-      for (String old : paths.keySet()) {
-        int at = text.indexOf(old);
-        if (at >= 0) {
-          Site site = SourceText.site(path, SourceText.lineStarts(text), at, at + old.length());
-          found.add(
-              path + ":" + site.line() + " names " + old + "; look whether it has to follow.");
-        }
+    for (String old : paths.keySet()) {
+      for (PathMentions.Mention one : mentions.of(old, specifiers.names(old))) {
+        String asWritten = one.name().equals(name(old)) ? old : one.name();
+        found.add(
+            one.path()
+                + ":"
+                + one.line()
+                + " names "
+                + asWritten
+                + "; look whether it has to follow.");
       }
     }
     return found;
+  }
+
+  private static String name(String path) {
+    return path.substring(path.lastIndexOf('/') + 1);
   }
 }

@@ -4,6 +4,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.text.TextEdits;
+import java.util.List;
 import java.util.function.IntFunction;
 
 /** How a language writes what an import takes from. */
@@ -48,5 +49,10 @@ public interface Specifiers {
   /** Whether a source is found by its name and place alone, so that it has to stay. */
   default boolean stays(String path) {
     return false;
+  }
+
+  /** What a source is called where builds list it: its name without folders, and what they make. */
+  default List<String> names(String path) {
+    return List.of(path.substring(path.lastIndexOf('/') + 1));
   }
 }
