@@ -1,6 +1,7 @@
 package dev.vinesorter.java.seam;
 
 import com.sun.source.tree.ExpressionTree;
+import com.sun.source.tree.IdentifierTree;
 import com.sun.source.tree.InstanceOfTree;
 import com.sun.source.tree.LambdaExpressionTree;
 import com.sun.source.tree.MemberReferenceTree;
@@ -21,6 +22,7 @@ import java.util.List;
 import java.util.Set;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.DeclaredType;
@@ -86,7 +88,7 @@ final class InlinedOperands {
   List<KeptBefore.Variable> kept(
       int in, LocatedTree tree, CallSite site, ExpressionTree receiver, boolean pure) {
     List<Operand> operands = operands(in, tree, site, receiver);
-    return variables(in, tree, site, operands, misplaced(operands, pure));
+    return variables(in, tree, site, operands, misplaced(operands, settled(tree, operands), pure));
   }
 
   private List<Operand> operands(int in, LocatedTree tree, CallSite site, ExpressionTree receiver) {
@@ -164,13 +166,33 @@ final class InlinedOperands {
     return rewriting.isFine() ? made : List.of();
   }
 
+  /**
+   * Fields that are read alike however often they are, since nothing acts while the value is made.
+   */
+  private Set<Operand> settled(LocatedTree tree, List<Operand> operands) {
+    ExpressionTree made = (ExpressionTree) value.path().getLeaf();
+    boolean acts =
+        meanings.purity(value.file(), value.home(), made).acts()
+            || operands.stream().anyMatch(one -> one.purity.acts());
+    Set<Operand> settled = new HashSet<>();
+    for (Operand operand : operands) {
+      boolean name = operand.parameter != null && operand.given instanceof IdentifierTree;
+      Element field = !acts && name ? all.element(all.path(tree, operand.given)) : null;
+      if (field != null && !field.getModifiers().contains(Modifier.VOLATILE)) {
+        settled.add(operand);
+      }
+    }
+    return settled;
+  }
+
   /** Those that cannot stand where the value takes them, and those before them that these pass. */
-  private Set<Operand> misplaced(List<Operand> operands, boolean pure) {
+  private Set<Operand> misplaced(List<Operand> operands, Set<Operand> settled, boolean pure) {
     Set<Operand> kept = new HashSet<>();
     for (int n = operands.size() - 1; n >= 0; n--) {
       Operand operand = operands.get(n);
       boolean name = operand.parameter == null && Assignments.isName(operand.given);
-      boolean stays = operand.isFree() || name || pure && !operand.takesItsType();
+      boolean stays =
+          operand.isFree() || name || settled.contains(operand) || pure && !operand.takesItsType();
       boolean object = operand.parameter == null && pure && !name;
       if (!stays && !isInTurn(operands, n) || object && operand.uses.size() != 1) {
         kept.add(operand);
@@ -249,6 +271,11 @@ final class InlinedOperands {
     }
     if (type instanceof DeclaredType declared) {
       names.add(VariableNames.of(declared.asElement().getSimpleName().toString()));
+    }
+    if (operand.parameter != null) {
+      // Where both are taken, a second or third of the name is what people write.
+      names.add(operand.parameter.getSimpleName() + "2");
+      names.add(operand.parameter.getSimpleName() + "3");
     }
     return names;
   }
