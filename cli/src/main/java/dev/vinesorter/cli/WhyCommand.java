@@ -1,10 +1,14 @@
 package dev.vinesorter.cli;
 
+import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.structure.Reason;
 import dev.vinesorter.core.structure.View;
 import dev.vinesorter.report.WhyReport;
 import dev.vinesorter.source.keep.KeptSurvey;
+import java.util.ArrayList;
+import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
@@ -42,8 +46,9 @@ final class WhyCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    int user = Workbench.unit(survey, from);
-    int used = Workbench.unit(survey, to);
+    int[] meant = meant(survey, Workbench.unit(survey, from), Workbench.unit(survey, to));
+    int user = meant[0];
+    int used = meant[1];
     // Who asks about a unit by name wants to see it, be it a library's or a test's.
     var units = survey.units();
     boolean foreign = units.has(used, dev.vinesorter.core.model.Trait.FOREIGN);
@@ -56,5 +61,29 @@ final class WhyCommand extends BaseCommand {
       show(page -> WhyReport.text(page, survey, user, used, reason, bench.lines(kept), lists.all));
     }
     return ExitCode.DONE;
+  }
+
+  /** Of several units with these names, the first two of which one uses the other. */
+  private static int[] meant(Survey survey, int user, int used) {
+    Units units = survey.units();
+    for (int from : withNamesakes(units, user)) {
+      for (int to : withNamesakes(units, used)) {
+        for (int inside : units.withAllInside(from)) {
+          References references = survey.references();
+          for (int r = references.row(inside); r < references.row(inside + 1); r++) {
+            if (units.inside(references.target(r), to)) {
+              return new int[] {from, to};
+            }
+          }
+        }
+      }
+    }
+    return new int[] {user, used};
+  }
+
+  private static List<Integer> withNamesakes(Units units, int unit) {
+    List<Integer> all = new ArrayList<>(List.of(unit));
+    all.addAll(units.namesakes(unit));
+    return all;
   }
 }

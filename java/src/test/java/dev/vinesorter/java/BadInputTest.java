@@ -57,15 +57,21 @@ class BadInputTest {
         Code.at(folder)
             .with(
                 GOOD
-                    + "--- one/a/A.java\npackage a;\npublic class A {}\n"
-                    + "--- two/a/A.java\npackage a;\nimport b.B;\npublic class A { B twin; }\n");
+                    + "--- one/src/main/java/a/A.java\n"
+                    + "package a;\n"
+                    + "public class A {}\n"
+                    + "--- one/src/test/java/a/A.java\n"
+                    + "package a;\n"
+                    + "import b.B;\n"
+                    + "public class A { B twin; }\n");
     Survey survey = code.survey();
-    int twin = survey.units().find("two/a/A.java");
+    int twin = survey.units().find("one/src/test/java/a/A.java");
 
     assertThat(survey.units().has(twin, Trait.BY_NAME)).isTrue();
     assertThat(survey.problems()).anyMatch(p -> p.code().equals("twin"));
-    assertThat(Code.uses(survey, code, "two/a/A.java"))
-        .contains("two/a/A.java imports b.B 'B' 2:10", "a.A#twin refers b.B 'B' 3:18");
+    assertThat(Code.uses(survey, code, "one/src/test/java/a/A.java"))
+        .contains(
+            "one/src/test/java/a/A.java imports b.B 'B' 2:10", "a.A#twin refers b.B 'B' 3:18");
   }
 
   @Test

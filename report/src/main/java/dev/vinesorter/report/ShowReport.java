@@ -123,6 +123,10 @@ public final class ShowReport {
               + line(units, unit)
               + ", "
               + Page.count(UnitCard.lines(survey, unit), "line", "lines"));
+      for (int other :
+          units.level(unit) == Level.FILE ? List.<Integer>of() : units.namesakes(unit)) {
+        page.line("  another one of that name: " + units.name(units.fileOf(other)));
+      }
     } else if (!units.has(unit, Trait.FOREIGN)) {
       page.line("  " + Page.count(UnitCard.lines(survey, unit), "line", "lines"));
     }

@@ -412,6 +412,18 @@ public final class Units {
     return foreign;
   }
 
+  /** Other units of the code base, on the same level, with the very same full name; ascending. */
+  public List<Integer> namesakes(int unit) {
+    return named(simpleName(unit)).stream()
+        .filter(
+            other ->
+                other != unit
+                    && level[other] == level[unit]
+                    && fileOf(other) >= 0
+                    && name(other).equals(name(unit)))
+        .toList();
+  }
+
   /** The units with that {@link #simpleName}, ascending. */
   public List<Integer> named(String simpleName) {
     List<Integer> found = new ArrayList<>();

@@ -237,13 +237,23 @@ public final class JavaLayout {
   }
 
   private static String plainModule(Overlay sources, String root) {
-    String module = root;
+    String module = plainFolder(root);
+    return module.isEmpty() ? sources.root().path().getFileName().toString() : module;
+  }
+
+  /** A source root's folder without the parts that say nothing about the module. */
+  private static String plainFolder(String root) {
     for (String end : CONVENTIONAL) {
-      if (module.equals(end) || module.endsWith("/" + end)) {
-        module = module.substring(0, Math.max(0, module.length() - end.length() - 1));
-        break;
+      if (root.equals(end) || root.endsWith("/" + end)) {
+        return root.substring(0, Math.max(0, root.length() - end.length() - 1));
       }
     }
-    return module.isEmpty() ? sources.root().path().getFileName().toString() : module;
+    return root;
+  }
+
+  /** The folder of a source's module, as far as that is known, from the root. */
+  public static String home(JavaFile file, MavenBuild build) {
+    String folder = build.folderAround(file.path());
+    return folder == null ? plainFolder(file.sourceRoot()) : folder;
   }
 }

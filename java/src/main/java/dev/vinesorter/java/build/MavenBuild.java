@@ -37,6 +37,16 @@ public record MavenBuild(List<SourceRoot> roots, List<Module> modules, List<Stri
     return "";
   }
 
+  /** The folder of the innermost module around the path; null for none. */
+  public String folderAround(String path) {
+    for (Module module : modules) {
+      if (inside(path, module.folder)) {
+        return module.folder;
+      }
+    }
+    return null;
+  }
+
   private static boolean inside(String path, String folder) {
     return folder.isEmpty() || path.startsWith(folder + "/");
   }

@@ -149,11 +149,24 @@ public final class ModuleReach {
     }
     if (units.has(target, Trait.FOREIGN)) {
       library(user, r, target);
+    } else if (goes(user) != goes(target) && isTwin(target)) {
+      unseen(
+          label(target) + " is declared in several modules, and another one could be meant there.",
+          r);
     } else if (!sees(after(user), after(target))) {
       unseen(
           after(user).said() + " does not see " + after(target).said() + ", " + why(user, target),
           r);
     }
+  }
+
+  private boolean goes(int unit) {
+    return !after(unit).equals(today(units, unit));
+  }
+
+  private boolean isTwin(int unit) {
+    int type = units.topTypeOf(unit);
+    return type >= 0 && !units.namesakes(type).isEmpty();
   }
 
   private void unseen(String sentence, int r) {

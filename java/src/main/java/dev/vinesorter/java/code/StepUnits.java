@@ -134,21 +134,17 @@ public final class StepUnits {
    */
   private void single(int type) throws RefusedException {
     int top = units.topTypeOf(type);
-    for (int other : top < 0 ? List.<Integer>of() : units.named(units.simpleName(top))) {
-      if (other != top
-          && units.level(other) == Level.TYPE
-          && units.fileOf(other) >= 0
-          && units.name(other).equals(units.name(top))) {
-        throw new RefusedException(
-            RefusalCode.TWIN,
-            units.name(top)
-                + " is declared in "
-                + units.name(units.fileOf(top))
-                + " and in "
-                + units.name(units.fileOf(other))
-                + "; what names one cannot be told from what names the other. Survey one of both"
-                + " folders alone.");
-      }
+    List<Integer> others = top < 0 ? List.of() : units.namesakes(top);
+    if (!others.isEmpty()) {
+      throw new RefusedException(
+          RefusalCode.TWIN,
+          units.name(top)
+              + " is declared in "
+              + units.name(units.fileOf(top))
+              + " and in "
+              + units.name(units.fileOf(others.get(0)))
+              + "; what names one cannot be told from what names the other. Survey one of both"
+              + " folders alone.");
     }
   }
 

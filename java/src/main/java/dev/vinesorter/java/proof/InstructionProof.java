@@ -9,6 +9,7 @@ import dev.vinesorter.java.compile.Stubs;
 import dev.vinesorter.java.read.JavaReader;
 import dev.vinesorter.java.read.SketchPruning;
 import dev.vinesorter.java.read.SourceScan;
+import dev.vinesorter.java.read.Worlds;
 import dev.vinesorter.java.syntax.JavaTokens;
 import dev.vinesorter.source.plan.CompiledProof;
 import dev.vinesorter.source.plan.Instructions;
@@ -152,9 +153,13 @@ public final class InstructionProof implements CompiledProof {
     }
     Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
     List<String> classpath = SourceScan.classpath(sketches.remove(SourceScan.CLASSPATH));
+    sketches.keySet().removeAll(SourceScan.NOTES);
+    Set<String> hidden = Worlds.of(reading.memo().notes()).hiddenFrom(wanted);
     Map<String, byte[]> stubs = new TreeMap<>(reading.memo().blocks());
     stubs.keySet().removeAll(wanted);
+    stubs.keySet().removeAll(hidden);
     sketches.keySet().removeAll(wanted);
+    sketches.keySet().removeAll(hidden);
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =
         new CompilerRun.Input(

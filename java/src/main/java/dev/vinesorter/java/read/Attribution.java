@@ -84,8 +84,11 @@ public final class Attribution {
       return new CompilerRun.Input(files, Map.of(), Stubs.NONE, build.classpath());
     }
     Map<String, byte[]> stubs = stubs(sketches, sources.changed().keySet());
+    Set<String> hidden = Worlds.of(before.memo().notes()).hiddenFrom(paths);
     stubs.keySet().removeAll(paths);
+    stubs.keySet().removeAll(hidden);
     sketches.keySet().removeAll(paths);
+    sketches.keySet().removeAll(hidden);
     return new CompilerRun.Input(
         files,
         SketchPruning.of(sketches, files, stubs.keySet()),
@@ -124,6 +127,7 @@ public final class Attribution {
     if (!SourceScan.classpath(build).equals(notes.remove(SourceScan.CLASSPATH))) {
       return null;
     }
+    notes.remove(Worlds.NOTE);
     Set<String> changed = sources.changed().keySet();
     notes.keySet().removeAll(changed);
     Set<String> there = new TreeSet<>();

@@ -6,6 +6,7 @@ import dev.vinesorter.java.build.JavaFile;
 import dev.vinesorter.java.build.JavaLayout;
 import dev.vinesorter.java.build.MavenBuild;
 import dev.vinesorter.java.build.MavenPoms;
+import dev.vinesorter.java.build.ModuleSight;
 import dev.vinesorter.java.compile.CompilerRun;
 import dev.vinesorter.java.compile.JavaSketch;
 import dev.vinesorter.java.compile.Stubs;
@@ -27,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Supplier;
 
 /**
@@ -121,11 +123,42 @@ public final class JavaReader implements SourceReader {
             ModuleScan.read(index, file);
           }
         }
-        SourceScan.references(run, index, scans, problems, progress);
+        compiled.forEach(file -> SourceScan.note(file, notes));
+        Worlds worlds = worlds(scans, sources, build);
+        Set<String> apart = new TreeSet<>();
+        worlds.apart().forEach(world -> apart.addAll(world.files()));
+        List<UnitScan> together = new ArrayList<>(scans);
+        together.removeIf(scan -> apart.contains(scan.file().path()));
+        SourceScan.references(run, index, together, problems, progress);
+        // What the run said of the others, it said of another type of some name.
+        problems.removeIf(one -> one.code().equals(Problem.COMPILER) && apart.contains(one.file()));
+        ApartReading reading = new ApartReading(index, scans, build.classpath(), progress);
+        Map<String, String> sketches = new TreeMap<>(notes);
+        sketches.keySet().removeAll(SourceScan.NOTES);
+        for (Worlds.World world : worlds.apart()) {
+          List<JavaFile> own =
+              compiled.stream().filter(file -> world.files().contains(file.path())).toList();
+          reading.read(world, own, stubs, sketches, problems);
+          notes.put(Worlds.NOTE, worlds.note());
+        }
       }
-      compiled.forEach(file -> SourceScan.note(file, notes));
     }
     problems.forEach(builder::problem);
     return new Reading(builder.build(), Memo.of(notes, stubs));
+  }
+
+  /** Which sources see another type of some name than all others. */
+  private static Worlds worlds(List<UnitScan> scans, Overlay sources, MavenBuild build) {
+    List<Worlds.Source> all = new ArrayList<>();
+    scans.forEach(scan -> all.add(ApartReading.source(scan, JavaLayout.home(scan.file(), build))));
+    ModuleSight[] sight = new ModuleSight[1];
+    return Worlds.of(
+        all,
+        (module, other) -> {
+          sight[0] = sight[0] == null ? ModuleSight.of(sources) : sight[0];
+          return sight[0].knows(module)
+              && sight[0].knows(other)
+              && sight[0].sees(module, true, other, false);
+        });
   }
 }

@@ -140,6 +140,7 @@ public final class Reread {
       }
     }
     return notes.containsKey(SourceScan.CLASSPATH)
+        && !notes.containsKey(Worlds.NOTE)
         && !notes.containsValue("")
         && old.problems().stream().noneMatch(Reread::isSaidOnce);
   }
@@ -232,7 +233,7 @@ public final class Reread {
   }
 
   /** Tells the index which kept unit stands for each declaration in the sketches taken. */
-  private static void link(CompilerRun run, UnitIndex index, Map<String, Integer> fileUnits) {
+  static void link(CompilerRun run, UnitIndex index, Map<String, Integer> fileUnits) {
     Trees trees = Trees.instance(run.task());
     for (Map.Entry<CompilationUnitTree, SketchFile> taken : run.sketches().entrySet()) {
       SketchFile sketch = taken.getValue();

@@ -18,11 +18,15 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** What every reading does with a run of the compiler: units first, then references, and notes. */
 public final class SourceScan {
   /** The memo's note of the class path, among those of the files. */
   public static final String CLASSPATH = "\u0001classpath";
+
+  /** The memo's notes that are not those of files. */
+  public static final Set<String> NOTES = Set.of(CLASSPATH, Worlds.NOTE);
 
   private SourceScan() {}
 

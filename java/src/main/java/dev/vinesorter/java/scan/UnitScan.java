@@ -20,6 +20,7 @@ import dev.vinesorter.java.syntax.TypeText;
 import dev.vinesorter.source.text.SourceText;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -60,6 +61,7 @@ public final class UnitScan {
   private final Set<Integer> placed = new HashSet<>();
 
   private final int fileUnit;
+  private final Map<String, Integer> types = new LinkedHashMap<>();
 
   public UnitScan(UnitIndex index, Trees trees, CompilationUnitTree tree, JavaFile file) {
     this.index = index;
@@ -91,6 +93,11 @@ public final class UnitScan {
 
   public int fileUnit() {
     return fileUnit;
+  }
+
+  /** The units of the types that it declares, by full name, nested ones included. */
+  public Map<String, Integer> types() {
+    return types;
   }
 
   public JavaFile file() {
@@ -128,6 +135,7 @@ public final class UnitScan {
     int unit = builder.unit(Level.TYPE, around, name);
     String fullName = outer.isEmpty() ? name : outer + "." + name;
     index.putType(fullName, unit);
+    types.putIfAbsent(fullName, unit);
     Element element = trees.getElement(new TreePath(root, declaration));
     int traits = extra | traits(declaration.getModifiers()) | kind(declaration.getKind());
     if (element != null) {

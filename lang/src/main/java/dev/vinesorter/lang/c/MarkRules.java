@@ -58,6 +58,43 @@ final class MarkRules {
           "signed",
           "restrict");
 
+  /** Other words of the languages that may begin a declaration in front of two more words. */
+  private static final Set<String> BEGINNINGS =
+      Set.of(
+          "typedef",
+          "using",
+          "namespace",
+          "template",
+          "auto",
+          "export",
+          "import",
+          "module",
+          "operator",
+          "public",
+          "private",
+          "protected",
+          "consteval",
+          "constinit",
+          "mutable",
+          "concept",
+          "requires",
+          "asm",
+          "if",
+          "while",
+          "for",
+          "switch",
+          "default",
+          "signed",
+          "void",
+          "int",
+          "char",
+          "short",
+          "long",
+          "float",
+          "double",
+          "bool",
+          "wchar_t");
+
   private static final Set<String> LINKAGES = Set.of("extern", "static", "inline");
 
   /** What may stand between the parameters of a function and its end. */
@@ -168,6 +205,29 @@ final class MarkRules {
   }
 
   /**
+   * Whether a word that is no capital is a macro for what may stand before a type, such as {@code
+   * local int weigh(int grains)}: no other word can stand before a type and a name.
+   */
+  static boolean isSpecifier(String text, Before place, int end) {
+    String word = text.substring(place.begin, end);
+    int next = CodeAround.behindBlanks(text, end);
+    int past = next;
+    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
+      past++;
+    }
+    String type = text.substring(next, past);
+    return (beginsDeclaration(place.last) || place.last == '/')
+        && place.last != ':'
+        && !KEYWORDS.contains(word)
+        && !SPECIFIERS.contains(word)
+        && !BEGINNINGS.contains(word)
+        && !type.equals("const")
+        && !type.equals("volatile")
+        && !type.equals("operator")
+        && isBeforeFunction(text, next);
+  }
+
+  /**
    * One past the parenthesis of a macro that holds the type which a function gives, such as {@code
    * SALT_API(const char *) salt_name(void)}, the function's name behind its type, or all of its
    * declaration; -1 for others.
@@ -182,6 +242,10 @@ final class MarkRules {
     String inside = text.substring(open + 1, close - 1).strip();
     int behind = CodeAround.behindBlanks(text, close);
     char previous = place.last;
+    if (isList(inside) && (CodeAround.isWord(previous) || previous == ')')) {
+      // All parameters at once, such as in int weigh OF((int grains)).
+      return behind < text.length() && ";{,)".indexOf(text.charAt(behind)) >= 0 ? close : -1;
+    }
     if (inside.endsWith(")") && isBeforeFunction(inside, 0)) {
       boolean ends = behind < text.length() && ";{".indexOf(text.charAt(behind)) >= 0;
       return ends && beginsLine && (beginsDeclaration(previous) || previous == '/') ? close : -1;
@@ -198,6 +262,11 @@ final class MarkRules {
             && (beginsLine || beginsDeclaration(previous) || CodeAround.isWord(previous))
         ? close
         : -1;
+  }
+
+  /** Whether a text is one pair of parentheses with what is in it. */
+  private static boolean isList(String inside) {
+    return inside.startsWith("(") && CodeAround.close(inside, 0) == inside.length();
   }
 
   private static boolean isOfType(char c) {

@@ -15,13 +15,15 @@ import java.util.regex.Pattern;
  * @param places where the macros begin and end
  */
 record Marks(String text, List<int[]> places) {
-  private static final Pattern CAPITALS = Pattern.compile("\\b[A-Z][A-Z0-9_]{1,100}\\b");
+  /** Words in capitals, and others that begin a line in front of another word. */
+  private static final Pattern WORDS =
+      Pattern.compile("(?m)\\b[A-Z][A-Z0-9_]{1,100}\\b|^[a-z]\\w{1,60}+(?=[ \\t]{1,20}+[A-Za-z_])");
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
     StringBuilder plain = new StringBuilder(text);
     List<int[]> places = new ArrayList<>();
-    Matcher word = CAPITALS.matcher(text);
+    Matcher word = WORDS.matcher(text);
     int past = 0;
     // The first char of the word's line that is no blank, and one past that line.
     int first = 0;
@@ -38,6 +40,14 @@ record Marks(String text, List<int[]> places) {
       }
       MarkRules.Before before = MarkRules.Before.of(text, word.start(), past);
       boolean beginsLine = word.start() == first;
+      if (Character.isLowerCase(text.charAt(word.start()))) {
+        if (MarkRules.isSpecifier(text, before, word.end())) {
+          blank(plain, word.start(), word.end());
+          places.add(new int[] {word.start(), word.end()});
+          past = word.end();
+        }
+        continue;
+      }
       int close = MarkRules.aroundTypeOrName(text, before, word.end(), beginsLine);
       if (close > 0) {
         blank(plain, word.start(), text.indexOf('(', word.end()) + 1);

@@ -77,7 +77,8 @@ final class DeclarationMoves {
         continue;
       }
       int at = file;
-      Reason one = HalfRead.of(move.outline(file), move.text(file), names, () -> move.tree(at));
+      Reason one =
+          HalfRead.of(move.outline(file), move.text(file), names, false, () -> move.tree(at));
       if (one != null) {
         found.add(one);
       }

@@ -21,10 +21,12 @@ public final class HalfRead {
    * nobody knows what it means.
    *
    * @param names the names of what moves
+   * @param anywhere whether names count that stand where the grammar holds, but are no known uses
    * @param tree the tree of the source, asked for only where it departs from the grammar
    * @return null where there is no such place
    */
-  public static Reason of(Outline outline, String text, Set<String> names, Supplier<Syntax> tree) {
+  public static Reason of(
+      Outline outline, String text, Set<String> names, boolean anywhere, Supplier<Syntax> tree) {
     if (outline.error() == -1) {
       return null;
     }
@@ -36,7 +38,7 @@ public final class HalfRead {
           continue;
         }
         known = known == null ? known(outline, text) : known;
-        if (!known.contains(at) && !(outline.isRead() && isText(tree.get(), at))) {
+        if (!known.contains(at) && !(outline.isRead() && isRead(tree.get(), at, anywhere))) {
           String where =
               outline.isRead()
                   ? " where the text departs from the grammar"
@@ -77,8 +79,17 @@ public final class HalfRead {
         && (end == text.length() || !Character.isJavaIdentifierPart(text.charAt(end)));
   }
 
-  private static boolean isText(Syntax tree, int at) {
-    String kind = tree.kind(tree.innermost(at));
-    return kind.endsWith("comment") || kind.contains("string");
+  /** Whether a place is one of text, or one that was read. */
+  private static boolean isRead(Syntax tree, int at, boolean anywhere) {
+    int node = tree.innermost(at);
+    String kind = tree.kind(node);
+    if (kind.endsWith("comment") || kind.contains("string")) {
+      return true;
+    }
+    boolean departs = anywhere;
+    for (; node >= 0 && !departs; node = tree.around(node)) {
+      departs = tree.kind(node).equals("ERROR");
+    }
+    return !departs;
   }
 }

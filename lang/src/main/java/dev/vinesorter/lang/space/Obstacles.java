@@ -36,7 +36,8 @@ final class Obstacles {
     }
     for (int file = 0; file < move.files(); file++) {
       int at = file;
-      Reason unknown = HalfRead.of(move.outline(file), move.text(file), names, () -> move.tree(at));
+      Reason unknown =
+          HalfRead.of(move.outline(file), move.text(file), names, true, () -> move.tree(at));
       if (unknown != null) {
         move.reasons().add(unknown);
       }
