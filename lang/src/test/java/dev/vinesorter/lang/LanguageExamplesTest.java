@@ -102,6 +102,9 @@ class LanguageExamplesTest {
     }
     Reading before = read(overlay());
     assertThat(uses(before.survey())).isEqualTo(parts(example, ">>> ").get("uses"));
+    if (title.endsWith("are read")) {
+      assertThat(before.survey().problems()).isEmpty();
+    }
     Map<String, String> moves = parts(example, "=== ");
     if (moves.isEmpty()) {
       return;

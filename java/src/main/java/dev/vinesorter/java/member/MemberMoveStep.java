@@ -177,19 +177,30 @@ final class MemberMoveStep {
   // ---- whether names mean what they meant
 
   private int[] matched() {
-    Map<String, Integer> byName = new HashMap<>();
+    Map<Named, Integer> byName = new HashMap<>();
     Units fresh = after.units();
     for (int unit = 0; unit < fresh.size(); unit++) {
-      byName.putIfAbsent(fresh.level(unit) + fresh.name(unit), unit);
+      byName.putIfAbsent(new Named(fresh.level(unit), fresh.name(unit), file(fresh, unit)), unit);
     }
     Units old = before.units();
     int[] found = new int[old.size()];
     for (int unit = 0; unit < found.length; unit++) {
-      String name = old.level(unit) + old.name(unit);
       MemberMove move = byMember.get(unit);
-      found[unit] = byName.getOrDefault(move != null ? Level.MEMBER + move.newName() : name, -1);
+      Named named =
+          move == null
+              ? new Named(old.level(unit), old.name(unit), file(old, unit))
+              : new Named(Level.MEMBER, move.newName(), old.name(move.targetFile));
+      found[unit] = byName.getOrDefault(named, -1);
     }
     return found;
+  }
+
+  /** What a unit is called and where it stands, since modules may share names. */
+  private record Named(Level level, String name, String file) {}
+
+  private static String file(Units units, int unit) {
+    int file = units.fileOf(unit);
+    return file < 0 ? "" : units.name(file);
   }
 
   private List<Reason> rebound() {

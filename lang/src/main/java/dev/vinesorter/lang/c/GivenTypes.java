@@ -11,7 +11,7 @@ final class GivenTypes {
   /** Something behind a comma that could be a type: words before it, its name, signs behind it. */
   private static final Pattern GIVEN_TYPE =
       Pattern.compile(
-          "(?<=,)\\s{0,80}((?:(?:const|volatile|struct|union|enum|unsigned|signed)\\s{1,80}){0,4})"
+          "(?<=[,(])\\s{0,80}((?:(?:const|volatile|struct|union|enum|unsigned|signed|long|short)\\s{1,80}){0,4})"
               + "(\\w{1,100})((?:\\s{0,9}(?:\\*|\\bconst\\b)){0,4})(?=\\s{0,80}[,)])");
 
   private static final Set<String> PRIMITIVE =
@@ -21,6 +21,9 @@ final class GivenTypes {
   private static final Set<String> MACROS = Set.of("va_arg", "container_of", "offsetof");
 
   private static final Pattern CAPITALS = Pattern.compile("[A-Z][A-Z0-9_]{1,100}");
+
+  /** What stands before a value, and never before a declared name. */
+  private static final String OPERATORS = "=(,+-&|!<>?:";
 
   private GivenTypes() {}
 
@@ -34,11 +37,32 @@ final class GivenTypes {
     while (given.find()) {
       boolean primitive = PRIMITIVE.contains(given.group(2));
       boolean type = !given.group(1).isBlank() || primitive || !given.group(3).isBlank();
-      if (type && isMacro(text, given.start())) {
+      boolean first = text.charAt(given.start() - 1) == '(';
+      if (type && (first ? isFirstOfMacro(text, given) : isMacro(text, given.start()))) {
         found.add(new Given(given.start(1), given.start(2), given.end(2), given.end(), primitive));
       }
     }
     return found;
+  }
+
+  /** Whether a macro in the middle of an expression is given a type, and something more. */
+  private static boolean isFirstOfMacro(String text, Matcher given) {
+    int end = CodeAround.behindBlanks(text, given.end());
+    int open = given.start() - 1;
+    String word = CodeAround.wordBefore(text, open);
+    int begin = CodeAround.back(text, open) - word.length();
+    boolean inside =
+        begin > 0
+            && (OPERATORS.indexOf(CodeAround.previous(text, begin)) >= 0
+                || CodeAround.wordBefore(text, begin).equals("return"));
+    return end < text.length()
+        && text.charAt(end) == ','
+        && (isOfEverybody(word) || inside && CAPITALS.matcher(word).matches());
+  }
+
+  /** Many call their own like those of everybody. */
+  private static boolean isOfEverybody(String word) {
+    return MACROS.stream().anyMatch(word::endsWith);
   }
 
   /** Whether what stands at a place is given to a macro: something in capitals, or like them. */
@@ -52,7 +76,7 @@ final class GivenTypes {
       depth += c == ')' ? 1 : c == '(' ? -1 : 0;
       if (depth < 0) {
         String word = CodeAround.wordBefore(text, at);
-        return MACROS.contains(word) || CAPITALS.matcher(word).matches();
+        return isOfEverybody(word) || CAPITALS.matcher(word).matches();
       }
     }
     return false;

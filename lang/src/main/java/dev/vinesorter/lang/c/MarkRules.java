@@ -70,9 +70,6 @@ final class MarkRules {
           "import",
           "module",
           "operator",
-          "public",
-          "private",
-          "protected",
           "consteval",
           "constinit",
           "mutable",
@@ -94,6 +91,42 @@ final class MarkRules {
           "double",
           "bool",
           "wchar_t");
+
+  /** With which the type of a variable begins, where that is no name. */
+  private static final Set<String> PRIMITIVE =
+      Set.of(
+          "void",
+          "int",
+          "char",
+          "short",
+          "long",
+          "float",
+          "double",
+          "unsigned",
+          "signed",
+          "struct",
+          "union",
+          "enum");
+
+  private static final Set<String> TAGS = Set.of("struct", "union", "enum");
+
+  /** Behind a type, these say no other one. */
+  private static final Set<String> NO_TYPES =
+      Set.of("operator", "restrict", "__restrict", "in", "and", "or");
+
+  /** Words of compilers that begin with underscores and are read as they are. */
+  private static final Pattern OF_COMPILERS =
+      Pattern.compile(
+          "__(?:inline|inline__|extension__|volatile__|const|restrict|attribute__|attribute|asm"
+              + "|asm__|declspec|signed__|typeof|typeof__|thread|int\\d{1,3}|based|try|except)");
+
+  /** What macros are called that stand for types, such as those of lists and their places. */
+  private static final Pattern MAKERS =
+      Pattern.compile("\\w{0,60}(?:HEAD|ENTRY|LIST|TYPE|SET|MAP|VEC|VECTOR|ARRAY|QUEUE|PTR|OF)");
+
+  /** What says where or how something lies, between a type that ends with a brace and its name. */
+  private static final Pattern NEARNESS =
+      Pattern.compile("FAR|NEAR|HUGE|\\w{0,40}(?:PACKED|ALIGNED)\\w{0,40}");
 
   private static final Set<String> LINKAGES = Set.of("extern", "static", "inline");
 
@@ -140,6 +173,9 @@ final class MarkRules {
       // A unit behind a number, such as 64 KB.
       return behind == '(' ? -1 : end;
     }
+    if (isBetweenTypeAndName(text, place, end, next)) {
+      return end;
+    }
     if (end - begin < FEWEST_CHARS) {
       return -1;
     }
@@ -155,18 +191,56 @@ final class MarkRules {
     return isPlainMark(text, place, end, beginsLine) ? end : -1;
   }
 
+  /**
+   * Whether a word stands where nothing else can: between a type and signs of a pointer, or a name,
+   * such as {@code char FAR *name}.
+   */
+  private static boolean isBetweenTypeAndName(String text, Before place, int end, int next) {
+    if (next >= text.length()) {
+      return false;
+    }
+    boolean word = CodeAround.isWord(place.last);
+    boolean pointer = text.charAt(next) == '*';
+    if (NEARNESS.matcher(text.substring(place.begin, end)).matches()) {
+      return (word || "*}".indexOf(place.last) >= 0) && (pointer || isName(text, next));
+    }
+    boolean typed = PRIMITIVE.contains(place.word) && !TAGS.contains(place.word);
+    return word
+        && isName(text, next)
+        && (typed || !pointer && isBehindSpecifier(text, place) && !isKnown(place.word));
+  }
+
+  /** Whether the word before a place is a type, since a specifier stands before it. */
+  private static boolean isBehindSpecifier(String text, Before place) {
+    int past = CodeAround.back(text, place.begin) - place.word.length();
+    String before = past <= 0 ? "" : CodeAround.wordBefore(text, past);
+    return SPECIFIERS.contains(before) && CodeAround.back(text, past) < past;
+  }
+
+  private static boolean isKnown(String word) {
+    return SPECIFIERS.contains(word) || BEGINNINGS.contains(word) || KEYWORDS.contains(word);
+  }
+
   /** Whether a word without arguments is a mark. */
   private static boolean isPlainMark(String text, Before place, int end, boolean beginsLine) {
     char previous = place.last;
     int next = CodeAround.behindBlanks(text, end);
     char behind = next < text.length() ? text.charAt(next) : 0;
-    boolean ofFunction = previous == ')' || BEHIND_PARAMETERS.contains(place.word);
+    boolean ofFunction =
+        previous == ')' && isOfFunction(text, place.begin)
+            || BEHIND_PARAMETERS.contains(place.word);
     if (ofFunction && (behind == ';' || behind == '{')) {
       // Such as what says that a function overrides another, or is deleted.
       return true;
     }
     if (previous == '(' && behind == '*' && isPointerToFunction(text, next)) {
       return true;
+    }
+    if ((previous == '(' || previous == ',') && isTypeAndName(text, next)) {
+      return true;
+    }
+    if (previous == '}' && NEARNESS.matcher(text.substring(place.begin, end)).matches()) {
+      return CodeAround.isWord(behind);
     }
     boolean ofType =
         CodeAround.isWord(previous) && !SPECIFIERS.contains(place.word)
@@ -181,6 +255,22 @@ final class MarkRules {
     return first && isBeforeFunction(text, next);
   }
 
+  /** Whether a type and a name follow, so that what stands before is neither. */
+  private static boolean isTypeAndName(String text, int from) {
+    int past = pastWord(text, from);
+    String type = text.substring(from, past);
+    int behind = CodeAround.behindBlanks(text, past);
+    return past > from
+        && !Character.isDigit(text.charAt(from))
+        && !NO_TYPES.contains(type)
+        && !type.equals("const")
+        && !type.equals("volatile")
+        && CodeAround.isWord(CodeAround.previous(text, past))
+        && behind > past - 1
+        && isName(text, behind)
+        && !Character.isDigit(text.charAt(behind));
+  }
+
   /** A macro with arguments behind parameters or a name, or in a line before a declaration. */
   private static int endWithArguments(String text, Before place, int open, boolean beginsLine) {
     int begin = place.begin;
@@ -192,12 +282,21 @@ final class MarkRules {
         previous == ')' && isOfFunction(text, begin)
             || CodeAround.isWord(previous)
             || previous == ']';
-    boolean closes = ends == ';' || ends == '{' || ends == '=' && CodeAround.isWord(previous);
+    boolean initialises = ends == ':' && previous == ')' && !text.startsWith("::", after);
+    boolean closes =
+        ends == ';' || ends == '{' || initialises || ends == '=' && CodeAround.isWord(previous);
     if (marks
         && closes
         && CodeAround.isWord(previous)
         && isFunction(text, begin, open, close, ends)) {
       return -1;
+    }
+    if (CodeAround.isWord(previous)
+        && close > 0
+        && !SPECIFIERS.contains(place.word)
+        && isNameOfFunction(text, after)) {
+      // Between the type that a function gives and its name.
+      return close;
     }
     boolean starts = previous == '/' || beginsDeclaration(previous);
     boolean alone = starts && previous != '{' && previous != ':' && beginsLine;
@@ -205,26 +304,101 @@ final class MarkRules {
   }
 
   /**
-   * Whether a word that is no capital is a macro for what may stand before a type, such as {@code
-   * local int weigh(int grains)}: no other word can stand before a type and a name.
+   * Where a word that is no capital ends, if it is a macro for what may stand before a type, such
+   * as {@code local int weigh(int grains)} or {@code __unused struct sheet *one}; -1 for others. No
+   * other word can stand before a type and a name.
    */
-  static boolean isSpecifier(String text, Before place, int end) {
+  static int endOfSpecifier(String text, Before place, int end) {
     String word = text.substring(place.begin, end);
-    int next = CodeAround.behindBlanks(text, end);
-    int past = next;
+    if (isKnown(word) || OF_COMPILERS.matcher(word).matches()) {
+      return -1;
+    }
+    if (end < text.length() && text.charAt(end) == '(') {
+      // Behind the numbers of parameters, the name of a function follows.
+      return CodeAround.isWord(place.last) || "*;}".indexOf(place.last) >= 0
+          ? CodeAround.close(text, end)
+          : -1;
+    }
+    return isBeforeType(text, place, word, CodeAround.behindBlanks(text, end)) ? end : -1;
+  }
+
+  private static boolean isBeforeType(String text, Before place, String word, int next) {
+    int past = pastWord(text, next);
+    String type = text.substring(next, past);
+    if (type.equals("const") || type.equals("volatile")) {
+      // A word before it may be a type, unless another one follows.
+      int real = CodeAround.behindBlanks(text, past);
+      int behind = pastWord(text, real);
+      boolean begins = beginsDeclaration(place.last) && place.last != ':' || place.last == '/';
+      return behind > real
+          && isName(text, CodeAround.behindBlanks(text, behind))
+          && !NEARNESS.matcher(text.substring(real, behind)).matches()
+          && (begins || isBeforeType(text, place, word, real));
+    }
+    if (NO_TYPES.contains(type)) {
+      return false;
+    }
+    boolean typed = PRIMITIVE.contains(type);
+    if (word.startsWith("__")) {
+      boolean behindType =
+          CodeAround.isWord(place.last)
+              && !SPECIFIERS.contains(place.word)
+              && !KEYWORDS.contains(place.word);
+      return typed || behindType || isName(text, CodeAround.behindBlanks(text, past));
+    }
+    boolean begins = beginsDeclaration(place.last) && place.last != ':' || place.last == '/';
+    return place.last == '('
+        || (typed
+            ? begins || place.last == ')'
+            : begins && (isBeforeFunction(text, next) || isVariable(text, next, past)));
+  }
+
+  /** Whether a type that is no macro in capitals, and the name of a variable, stand there. */
+  private static boolean isVariable(String text, int type, int past) {
+    boolean capitals = text.substring(type, past).chars().noneMatch(Character::isLowerCase);
+    int name = CodeAround.behindBlanks(text, past);
+    while (name < text.length() && text.charAt(name) == '*') {
+      name = CodeAround.behindBlanks(text, name + 1);
+    }
+    int behind = pastWord(text, name);
+    int next = CodeAround.behindBlanks(text, behind);
+    return !capitals
+        && behind > name
+        && name > past
+        && next < text.length()
+        && ";=[,".indexOf(text.charAt(next)) >= 0;
+  }
+
+  private static int pastWord(String text, int from) {
+    int past = from;
     while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
       past++;
     }
-    String type = text.substring(next, past);
-    return (beginsDeclaration(place.last) || place.last == '/')
-        && place.last != ':'
-        && !KEYWORDS.contains(word)
-        && !SPECIFIERS.contains(word)
-        && !BEGINNINGS.contains(word)
-        && !type.equals("const")
-        && !type.equals("volatile")
-        && !type.equals("operator")
-        && isBeforeFunction(text, next);
+    return past;
+  }
+
+  /** Whether a name is there, or signs of a pointer and a name. */
+  private static boolean isName(String text, int from) {
+    int at = from;
+    while (at < text.length() && text.charAt(at) == '*') {
+      at = CodeAround.behindBlanks(text, at + 1);
+    }
+    return at < text.length() && CodeAround.isWord(text.charAt(at));
+  }
+
+  /** Whether a macro with arguments stands for the type of a variable. */
+  static boolean isTypeMaker(String text, Before place, int end) {
+    int open = CodeAround.behindBlanks(text, end);
+    int close =
+        open < text.length() && text.charAt(open) == '(' ? CodeAround.close(text, open) : -1;
+    boolean declares = beginsDeclaration(place.last) || SPECIFIERS.contains(place.word);
+    if (close < 0 || !declares || !MAKERS.matcher(text.substring(place.begin, end)).matches()) {
+      return false;
+    }
+    int name = CodeAround.behindBlanks(text, close);
+    int past = pastWord(text, name);
+    int behind = CodeAround.behindBlanks(text, past);
+    return past > name && behind < text.length() && ";=,[".indexOf(text.charAt(behind)) >= 0;
   }
 
   /**
@@ -242,7 +416,8 @@ final class MarkRules {
     String inside = text.substring(open + 1, close - 1).strip();
     int behind = CodeAround.behindBlanks(text, close);
     char previous = place.last;
-    if (isList(inside) && (CodeAround.isWord(previous) || previous == ')')) {
+    boolean ofPointer = previous == ')' && isPointer(text, place.begin);
+    if (isList(inside) && (CodeAround.isWord(previous) || ofPointer)) {
       // All parameters at once, such as in int weigh OF((int grains)).
       return behind < text.length() && ";{,)".indexOf(text.charAt(behind)) >= 0 ? close : -1;
     }
@@ -269,6 +444,13 @@ final class MarkRules {
     return inside.startsWith("(") && CodeAround.close(inside, 0) == inside.length();
   }
 
+  /** Whether the parenthesis that closes before a place holds a pointer's name. */
+  private static boolean isPointer(String text, int from) {
+    int open = text.lastIndexOf('(', from);
+    int star = open < 0 ? -1 : CodeAround.behindBlanks(text, open + 1);
+    return star >= 0 && star < text.length() && text.charAt(star) == '*';
+  }
+
   private static boolean isOfType(char c) {
     return CodeAround.isWord(c) || c == '*' || c == ' ' || c == '\t';
   }
@@ -281,8 +463,9 @@ final class MarkRules {
       char c = text.charAt(at);
       depth += c == ')' ? 1 : c == '(' ? -1 : 0;
       if (depth == 0) {
-        return CodeAround.isWord(CodeAround.previous(text, at))
-            && !CodeAround.wordBefore(text, at).equals("return");
+        char before = CodeAround.previous(text, at);
+        return before == ')'
+            || CodeAround.isWord(before) && !CodeAround.wordBefore(text, at).equals("return");
       }
     }
     return false;

@@ -15,9 +15,33 @@ import java.util.regex.Pattern;
  * @param places where the macros begin and end
  */
 record Marks(String text, List<int[]> places) {
-  /** Words in capitals, and others that begin a line in front of another word. */
+  private static final String CAPITALS =
+      "\\b[A-Z][A-Z0-9_]{1,100}\\b|\\b__[A-Z][A-Z0-9_]{0,100}\\b";
+
+  /** At the beginning of a line, or with underscores, in front of another word. */
+  private static final String BEFORE_TYPE =
+      "(?:^[ \\t]{0,8}+|\\b__)[a-z]\\w{1,60}+(?=[ \\t]{1,20}+[A-Za-z_])";
+
+  /** In a cast, in front of a pointer's type. */
+  private static final String IN_CAST =
+      "(?<=\\()[a-z]\\w{1,60}+(?=[ \\t]{1,9}+[A-Za-z_]\\w{0,60}+[ \\t]{0,9}+\\*{1,3}+\\))";
+
+  /** With two numbers, in front of a function's name. */
+  private static final String OF_PARAMETERS =
+      "\\b[a-z]\\w{2,40}+(?=\\([ \\t]{0,9}+\\d{1,3}+[ \\t]{0,9}+,"
+          + "[ \\t]{0,9}+\\d{1,3}+\\)\\s{1,20}+\\w{1,100}+\\()";
+
+  /** Words that may mark something. */
   private static final Pattern WORDS =
-      Pattern.compile("(?m)\\b[A-Z][A-Z0-9_]{1,100}\\b|^[a-z]\\w{1,60}+(?=[ \\t]{1,20}+[A-Za-z_])");
+      Pattern.compile("(?m)" + CAPITALS + "|" + BEFORE_TYPE + "|" + IN_CAST + "|" + OF_PARAMETERS);
+
+  /** An operator that is given to a macro, as to one that compares by it. */
+  private static final Pattern OPERATOR =
+      Pattern.compile(",\\s{0,9}+(?:[<>]=?|[=!]=)\\s{0,9}+(?=\\))");
+
+  /** What makes a part of a text for a format, behind the first part. */
+  private static final Pattern FORMAT =
+      Pattern.compile("(?<=\")\\s{0,20}+(?:PRI|SCN)[a-zA-Z0-9]{2,12}+\\b");
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
@@ -29,41 +53,49 @@ record Marks(String text, List<int[]> places) {
     int first = 0;
     int next = 0;
     while (word.find()) {
-      while (next <= word.start()) {
+      int begin = CodeAround.behindBlanks(text, word.start());
+      while (next <= begin) {
         first = CodeAround.behindBlanks(text, next);
         int end = text.indexOf('\n', next);
         next = end < 0 ? text.length() + 1 : end + 1;
       }
       // A line of the preprocessor marks nothing.
-      if (word.start() < past || text.charAt(first) == '#') {
+      if (begin < past || text.charAt(first) == '#') {
         continue;
       }
-      MarkRules.Before before = MarkRules.Before.of(text, word.start(), past);
-      boolean beginsLine = word.start() == first;
-      if (Character.isLowerCase(text.charAt(word.start()))) {
-        if (MarkRules.isSpecifier(text, before, word.end())) {
-          blank(plain, word.start(), word.end());
-          places.add(new int[] {word.start(), word.end()});
-          past = word.end();
-        }
-        continue;
-      }
-      int close = MarkRules.aroundTypeOrName(text, before, word.end(), beginsLine);
+      MarkRules.Before before = MarkRules.Before.of(text, begin, past);
+      boolean beginsLine = begin == first;
+      boolean capitals =
+          text.substring(begin, word.end()).chars().noneMatch(Character::isLowerCase);
+      int close = capitals ? MarkRules.aroundTypeOrName(text, before, word.end(), beginsLine) : -1;
+      int open = CodeAround.behindBlanks(text, word.end());
       if (close > 0) {
-        blank(plain, word.start(), text.indexOf('(', word.end()) + 1);
+        blank(plain, begin, open + 1);
         blank(plain, close - 1, close);
-        places.add(new int[] {word.start(), word.end()});
-        past = close;
+        // What is in it may be marked in turn.
+        past = open + 1;
+      } else if (capitals && MarkRules.isTypeMaker(text, before, word.end())) {
+        past = CodeAround.close(text, open);
+        blank(plain, open, past);
         continue;
+      } else {
+        past =
+            !capitals
+                ? MarkRules.endOfSpecifier(text, before, word.end())
+                : MarkRules.end(text, before, word.end(), beginsLine || before.isMark());
+        if (past > 0) {
+          blank(plain, begin, past);
+        }
       }
-      int end = MarkRules.end(text, before, word.end(), beginsLine || before.isMark());
-      if (end > 0) {
-        blank(plain, word.start(), end);
-        places.add(new int[] {word.start(), word.end()});
-        past = end;
+      if (past > 0) {
+        places.add(new int[] {begin, word.end()});
       }
     }
     for (GivenTypes.Given type : GivenTypes.of(text)) {
+      if (plain.charAt(type.name()) == ' ') {
+        // It stands in a macro that is not there any more.
+        continue;
+      }
       blank(plain, type.begin(), type.name());
       blank(plain, type.past(), type.end());
       if (type.primitive()) {
@@ -73,6 +105,18 @@ record Marks(String text, List<int[]> places) {
     }
     for (int[] comment : DirectiveComments.of(text)) {
       blank(plain, comment[0], comment[1]);
+    }
+    for (Pattern one : List.of(OPERATOR, FORMAT)) {
+      Matcher found = one.matcher(text);
+      while (found.find()) {
+        blank(plain, found.start(), found.end());
+      }
+    }
+    for (int[] around : EnumMacros.around(text)) {
+      blank(plain, around[0], around[1]);
+    }
+    for (int[] line : SplitConditions.of(text)) {
+      blank(plain, line[0], line[1]);
     }
     for (LinkageBracket bracket : LinkageBracket.of(text)) {
       blank(plain, bracket.begin(), bracket.past());
