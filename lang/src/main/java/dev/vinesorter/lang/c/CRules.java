@@ -59,6 +59,8 @@ final class CRules implements Rules {
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
       Set.of(
+          "true",
+          "false",
           "size",
           "begin",
           "end",

@@ -139,6 +139,9 @@ final class CScan extends Scan {
           names(node, inType(node) ? Kind.REFERS : Kind.READS);
       case "template_function" -> expression(node, Kind.READS);
       case "identifier", "field_expression" -> expression(node, Kind.READS);
+      // Words of the grammar, but macros where a source of older C defines them.
+      case "true", "false" ->
+          use(Kind.READS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
       case "lambda_expression" ->
           within(
               open,

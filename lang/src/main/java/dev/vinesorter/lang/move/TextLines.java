@@ -122,12 +122,17 @@ public final class TextLines {
 
   /** The comment about rights that the old source begins with, and an empty line; or nothing. */
   public static String licence(Relocation move) {
-    return licence(move.tree(move.from()), move.lineEnd(move.from()));
+    // What was parsed may have blanks in place of words.
+    int from = move.from();
+    return licence(move.tree(from), move.text(from), move.lineEnd(from));
   }
 
   /** The comment about rights that a source begins with, and an empty line; or nothing. */
   public static String licence(Syntax tree, String lineEnd) {
-    String text = tree.text();
+    return licence(tree, tree.text(), lineEnd);
+  }
+
+  private static String licence(Syntax tree, String text, String lineEnd) {
     int end = 0;
     for (int child = tree.first(0);
         tree.kind(child).endsWith("comment");
