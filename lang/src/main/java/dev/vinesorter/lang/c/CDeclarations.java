@@ -213,6 +213,12 @@ final class CDeclarations implements Declarations {
     for (int decl : move.moved()) {
       linkage(move, decl, header);
       clash(move, decl);
+      Decl one = move.old().decls().get(decl);
+      if (move.tree(move.from())
+          .kind(statement(move.tree(move.from()), one.nameAt()))
+          .startsWith("preproc")) {
+        CNeeds.beforeItsPlace(move, one.name(), one.nameAt());
+      }
     }
     CNeeds needs = new CNeeds(move);
     Set<String> includes = new TreeSet<>(needs.foreign());

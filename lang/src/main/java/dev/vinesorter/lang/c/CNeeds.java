@@ -472,6 +472,39 @@ final class CNeeds {
     return false;
   }
 
+  /**
+   * A macro that moves is defined where its new source is included, which is before all code: what
+   * asks for it, or takes a definition of it back, in front of its old place would meet the new
+   * one.
+   */
+  static void beforeItsPlace(Relocation move, String macro, int place) throws CannotMoveException {
+    Syntax tree = move.tree(move.from());
+    for (int node = 0; node < tree.size() && tree.begin(node) < place; node++) {
+      boolean undoes =
+          tree.is(node, "preproc_call")
+              && tree.text(node).startsWith("#")
+              && tree.text(node).substring(1).strip().startsWith("undef")
+              && words(tree.text(node)).contains(macro);
+      boolean asks =
+          tree.is(node, "identifier")
+              && tree.end(node) - tree.begin(node) == macro.length()
+              && tree.text(node).equals(macro)
+              && isAsked(tree.kind(tree.around(node)));
+      if ((undoes || asks) && !move.isInside(tree.begin(node))) {
+        throw new CannotMoveException(
+            RefusalCode.NOT_YET,
+            "'" + macro + "' is asked for here, or taken back, before it is defined.",
+            tree.begin(node));
+      }
+    }
+  }
+
+  private static boolean isAsked(String around) {
+    return around.startsWith("preproc_if")
+        || around.startsWith("preproc_elif")
+        || around.equals("preproc_defined");
+  }
+
   /** Whether the body of a macro names what moves, or a condition asks of it. */
   static boolean isInMacro(Relocation move, int file, Set<String> names)
       throws CannotMoveException {
@@ -487,9 +520,7 @@ final class CNeeds {
       boolean asks =
           names.contains(tree.text(node).length() > 200 ? "" : tree.text(node))
               && tree.is(node, "identifier")
-              && (around.startsWith("preproc_if")
-                  || around.startsWith("preproc_elif")
-                  || around.equals("preproc_defined"));
+              && isAsked(around);
       if (asks && !own) {
         move.refuse(
             RefusalCode.NOT_YET,
