@@ -4,7 +4,10 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.lang.move.CannotMoveException;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -24,8 +27,20 @@ final class BroughtHeaders {
   /** Those of the header that takes what moves, but for what is there for all. */
   private final TreeMap<String, Integer> coming;
 
+  /** The sources of which that header names something without including them, each with a name. */
+  private final TreeMap<Integer, String> asked = new TreeMap<>();
+
   BroughtHeaders(Relocation move) {
     this.move = move;
+    if (move.toFile() >= 0) {
+      Set<Integer> seen = move.names().seen(move.toFile());
+      for (Use use : move.outline(move.toFile()).uses()) {
+        Place meant = move.names().meant(move.toFile(), use);
+        if (meant != null && meant.file() >= 0 && !seen.contains(meant.file())) {
+          asked.putIfAbsent(meant.file(), use.chain().get(use.chain().size() - 1));
+        }
+      }
+    }
     this.coming =
         move.toFile() < 0 ? new TreeMap<>() : foreign(move, move.names().seen(move.toFile()), true);
     coming.keySet().removeIf(BroughtHeaders::isEverywhere);
@@ -33,9 +48,25 @@ final class BroughtHeaders {
 
   /**
    * Refuses to let a source include the header that takes what moves, where that brings in headers
-   * of libraries which the source does not see.
+   * of libraries which the source does not see, or names what includers have to bring along.
    */
   void check(int user) throws CannotMoveException {
+    for (Map.Entry<Integer, String> one : asked.entrySet()) {
+      boolean sees = one.getKey() == move.from() || move.names().seen(user).contains(one.getKey());
+      if (!sees) {
+        throw new CannotMoveException(
+            RefusalCode.BAD_TARGET,
+            move.path(user)
+                + " would include "
+                + move.to()
+                + ", which names '"
+                + one.getValue()
+                + "' of "
+                + move.path(one.getKey())
+                + " without including it, and the source does not either. Choose another header.",
+            move.stretches().get(0).begin());
+      }
+    }
     if (coming.isEmpty()) {
       return;
     }

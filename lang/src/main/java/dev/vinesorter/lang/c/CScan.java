@@ -282,7 +282,7 @@ final class CScan extends Scan {
         alias(name, node, type);
       }
     }
-    visit(tree.child(declarator, "parameters"));
+    named(declarator);
   }
 
   private void alias(int name, int node, int type) {
@@ -523,14 +523,27 @@ final class CScan extends Scan {
                   flags,
                   hasWord(node, "extern"),
                   new More(List.of(), written, doc(node), 0)));
-      within(made, () -> visit(tree.child(declarator, "value")));
+      within(
+          made,
+          () -> {
+            named(declarator);
+            visit(tree.child(declarator, "value"));
+            visit(tree.childOf(node, "bitfield_clause"));
+          });
       return;
     }
-    if (function >= 0) {
-      visit(tree.child(function, "parameters"));
-    }
+    named(declarator);
     visit(tree.child(declarator, "value"));
-    visit(tree.child(declarator, "size"));
+  }
+
+  /** What a declarator names beside itself: sizes of arrays, and what pointed-to functions take. */
+  private void named(int declarator) {
+    for (int at = declarator; at >= 0 && tree.kind(at).endsWith("declarator"); ) {
+      visit(tree.child(at, "size"));
+      visit(tree.child(at, "parameters"));
+      int next = tree.child(at, "declarator");
+      at = next >= 0 ? next : firstDeclarator(at);
+    }
   }
 
   private void parameter(int node) {
@@ -540,6 +553,7 @@ final class CScan extends Scan {
     if (name >= 0) {
       variable(tree.text(name), typeName(type));
     }
+    named(tree.child(node, "declarator"));
     visit(tree.child(node, "default_value"));
   }
 
