@@ -60,37 +60,73 @@ record Marks(String text, List<int[]> places) {
         next = end < 0 ? text.length() + 1 : end + 1;
       }
       // A line of the preprocessor marks nothing.
-      if (begin < past || text.charAt(first) == '#') {
-        continue;
-      }
-      MarkRules.Before before = MarkRules.Before.of(text, begin, past);
-      boolean beginsLine = begin == first;
-      boolean capitals =
-          text.substring(begin, word.end()).chars().noneMatch(Character::isLowerCase);
-      int close = capitals ? MarkRules.aroundTypeOrName(text, before, word.end(), beginsLine) : -1;
-      int open = CodeAround.behindBlanks(text, word.end());
-      if (close > 0) {
-        blank(plain, begin, open + 1);
-        blank(plain, close - 1, close);
-        // What is in it may be marked in turn.
-        past = open + 1;
-      } else if (capitals && MarkRules.isTypeMaker(text, before, word.end())) {
-        past = CodeAround.close(text, open);
-        blank(plain, open, past);
-        continue;
-      } else {
-        past =
-            !capitals
-                ? MarkRules.endOfSpecifier(text, before, word.end())
-                : MarkRules.end(text, before, word.end(), beginsLine || before.isMark());
-        if (past > 0) {
-          blank(plain, begin, past);
-        }
-      }
-      if (past > 0) {
-        places.add(new int[] {begin, word.end()});
+      if (begin >= past && text.charAt(first) != '#') {
+        MarkRules.Before before = MarkRules.Before.of(text, begin, past);
+        past = mark(plain, text, before, word.end(), begin == first, places);
       }
     }
+    given(plain, text);
+    for (List<int[]> stretches :
+        List.of(
+            DirectiveComments.of(text),
+            all(OPERATOR, text),
+            all(FORMAT, text),
+            EnumMacros.around(text),
+            SplitConditions.of(text))) {
+      stretches.forEach(one -> blank(plain, one[0], one[1]));
+    }
+    for (LinkageBracket bracket : LinkageBracket.of(text)) {
+      blank(plain, bracket.begin(), bracket.past());
+      blank(plain, bracket.close(), bracket.end());
+    }
+    for (int end : LoopMacros.ends(text)) {
+      plain.setCharAt(end, ';');
+    }
+    return new Marks(plain.toString(), places);
+  }
+
+  /**
+   * Puts blanks in place of a word that marks something; gives where the next one may begin, or -1
+   * where it is no mark. Six parameters: all that is known of the word.
+   */
+  private static int mark(
+      StringBuilder plain,
+      String text,
+      MarkRules.Before before,
+      int end,
+      boolean beginsLine,
+      List<int[]> places) {
+    int begin = before.begin();
+    boolean capitals = text.substring(begin, end).chars().noneMatch(Character::isLowerCase);
+    int close = capitals ? MarkRules.aroundTypeOrName(text, before, end, beginsLine) : -1;
+    int open = CodeAround.behindBlanks(text, end);
+    int past;
+    if (close > 0) {
+      blank(plain, begin, open + 1);
+      blank(plain, close - 1, close);
+      // What is in a list of parameters may be marked in turn.
+      past = text.charAt(CodeAround.behindBlanks(text, open + 1)) == '(' ? open + 1 : close;
+    } else if (capitals && MarkRules.isTypeMaker(text, before, end)) {
+      past = CodeAround.close(text, open);
+      blank(plain, open, past);
+      return past;
+    } else {
+      past =
+          capitals
+              ? MarkRules.end(text, before, end, beginsLine || before.isMark())
+              : MarkRules.endOfSpecifier(text, before, end);
+      if (past > 0) {
+        blank(plain, begin, past);
+      }
+    }
+    if (past > 0) {
+      places.add(new int[] {begin, end});
+    }
+    return past;
+  }
+
+  /** Puts values in place of types that macros are given. */
+  private static void given(StringBuilder plain, String text) {
     for (GivenTypes.Given type : GivenTypes.of(text)) {
       if (plain.charAt(type.name()) == ' ') {
         // It stands in a macro that is not there any more.
@@ -103,29 +139,16 @@ record Marks(String text, List<int[]> places) {
         plain.setCharAt(type.name(), '0');
       }
     }
-    for (int[] comment : DirectiveComments.of(text)) {
-      blank(plain, comment[0], comment[1]);
+  }
+
+  /** Where a pattern is found. */
+  private static List<int[]> all(Pattern pattern, String text) {
+    List<int[]> found = new ArrayList<>();
+    Matcher one = pattern.matcher(text);
+    while (one.find()) {
+      found.add(new int[] {one.start(), one.end()});
     }
-    for (Pattern one : List.of(OPERATOR, FORMAT)) {
-      Matcher found = one.matcher(text);
-      while (found.find()) {
-        blank(plain, found.start(), found.end());
-      }
-    }
-    for (int[] around : EnumMacros.around(text)) {
-      blank(plain, around[0], around[1]);
-    }
-    for (int[] line : SplitConditions.of(text)) {
-      blank(plain, line[0], line[1]);
-    }
-    for (LinkageBracket bracket : LinkageBracket.of(text)) {
-      blank(plain, bracket.begin(), bracket.past());
-      blank(plain, bracket.close(), bracket.end());
-    }
-    for (int end : LoopMacros.ends(text)) {
-      plain.setCharAt(end, ';');
-    }
-    return new Marks(plain.toString(), places);
+    return found;
   }
 
   /** Puts blanks in a stretch, but for the ends of lines. */
