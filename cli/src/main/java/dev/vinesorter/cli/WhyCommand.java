@@ -65,20 +65,29 @@ final class WhyCommand extends BaseCommand {
 
   /** Of several units with these names, the first two of which one uses the other. */
   private static int[] meant(Survey survey, int user, int used) {
-    Units units = survey.units();
-    for (int from : withNamesakes(units, user)) {
-      for (int to : withNamesakes(units, used)) {
-        for (int inside : units.withAllInside(from)) {
-          References references = survey.references();
-          for (int r = references.row(inside); r < references.row(inside + 1); r++) {
-            if (units.inside(references.target(r), to)) {
-              return new int[] {from, to};
-            }
-          }
+    List<Integer> users = withNamesakes(survey.units(), user);
+    List<Integer> goals = withNamesakes(survey.units(), used);
+    for (int from : users.size() + goals.size() == 2 ? List.<Integer>of() : users) {
+      for (int to : goals) {
+        if (uses(survey, from, to)) {
+          return new int[] {from, to};
         }
       }
     }
     return new int[] {user, used};
+  }
+
+  private static boolean uses(Survey survey, int from, int to) {
+    Units units = survey.units();
+    References references = survey.references();
+    for (int inside : units.withAllInside(from)) {
+      for (int r = references.row(inside); r < references.row(inside + 1); r++) {
+        if (units.inside(references.target(r), to)) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private static List<Integer> withNamesakes(Units units, int unit) {

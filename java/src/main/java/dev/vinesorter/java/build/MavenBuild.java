@@ -29,19 +29,20 @@ public record MavenBuild(List<SourceRoot> roots, List<Module> modules, List<Stri
 
   /** The name of the innermost module around the path; empty for none. */
   String moduleAround(String path) {
-    for (Module module : modules) {
-      if (inside(path, module.folder)) {
-        return module.name;
-      }
-    }
-    return "";
+    Module module = around(path);
+    return module == null ? "" : module.name;
   }
 
   /** The folder of the innermost module around the path; null for none. */
-  public String folderAround(String path) {
+  String folderAround(String path) {
+    Module module = around(path);
+    return module == null ? null : module.folder;
+  }
+
+  private Module around(String path) {
     for (Module module : modules) {
       if (inside(path, module.folder)) {
-        return module.folder;
+        return module;
       }
     }
     return null;

@@ -154,12 +154,10 @@ public final class InstructionProof implements CompiledProof {
     Map<String, String> sketches = new TreeMap<>(reading.memo().notes());
     List<String> classpath = SourceScan.classpath(sketches.remove(SourceScan.CLASSPATH));
     sketches.keySet().removeAll(SourceScan.NOTES);
-    Set<String> hidden = Worlds.of(reading.memo().notes()).hiddenFrom(wanted);
+    Set<String> notShown = Worlds.of(reading.memo().notes()).notShown(wanted);
     Map<String, byte[]> stubs = new TreeMap<>(reading.memo().blocks());
-    stubs.keySet().removeAll(wanted);
-    stubs.keySet().removeAll(hidden);
-    sketches.keySet().removeAll(wanted);
-    sketches.keySet().removeAll(hidden);
+    stubs.keySet().removeAll(notShown);
+    sketches.keySet().removeAll(notShown);
     sketches.values().removeIf(String::isEmpty);
     CompilerRun.Input input =
         new CompilerRun.Input(

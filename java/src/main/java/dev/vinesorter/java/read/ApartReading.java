@@ -41,7 +41,7 @@ final class ApartReading {
    *
    * @param files its sources
    * @param stubs those of all sources so far; gets those of the world
-   * @param notes the sketches of all sources
+   * @param notes those of the memo, with the sketches of all sources
    */
   void read(
       Worlds.World world,
@@ -53,6 +53,7 @@ final class ApartReading {
     others.keySet().removeAll(world.files());
     others.keySet().removeAll(world.hidden());
     Map<String, String> sketches = new TreeMap<>(notes);
+    sketches.keySet().removeAll(SourceScan.NOTES);
     sketches.keySet().removeAll(world.files());
     sketches.keySet().removeAll(world.hidden());
     sketches.values().removeIf(String::isEmpty);

@@ -84,11 +84,9 @@ public final class Attribution {
       return new CompilerRun.Input(files, Map.of(), Stubs.NONE, build.classpath());
     }
     Map<String, byte[]> stubs = stubs(sketches, sources.changed().keySet());
-    Set<String> hidden = Worlds.of(before.memo().notes()).hiddenFrom(paths);
-    stubs.keySet().removeAll(paths);
-    stubs.keySet().removeAll(hidden);
-    sketches.keySet().removeAll(paths);
-    sketches.keySet().removeAll(hidden);
+    Set<String> notShown = Worlds.of(before.memo().notes()).notShown(paths);
+    stubs.keySet().removeAll(notShown);
+    sketches.keySet().removeAll(notShown);
     return new CompilerRun.Input(
         files,
         SketchPruning.of(sketches, files, stubs.keySet()),

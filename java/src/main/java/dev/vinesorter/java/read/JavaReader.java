@@ -133,12 +133,12 @@ public final class JavaReader implements SourceReader {
         // What the run said of the others, it said of another type of some name.
         problems.removeIf(one -> one.code().equals(Problem.COMPILER) && apart.contains(one.file()));
         ApartReading reading = new ApartReading(index, scans, build.classpath(), progress);
-        Map<String, String> sketches = new TreeMap<>(notes);
-        sketches.keySet().removeAll(SourceScan.NOTES);
         for (Worlds.World world : worlds.apart()) {
           List<JavaFile> own =
               compiled.stream().filter(file -> world.files().contains(file.path())).toList();
-          reading.read(world, own, stubs, sketches, problems);
+          reading.read(world, own, stubs, notes, problems);
+        }
+        if (!apart.isEmpty()) {
           notes.put(Worlds.NOTE, worlds.note());
         }
       }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -150,14 +149,16 @@ public final class Worlds {
     return worlds.isEmpty() ? worlds : worlds.subList(1, worlds.size());
   }
 
-  /** The sources that others have not to see, which have what these take in of them. */
-  public Set<String> hiddenFrom(Collection<String> paths) {
-    Set<String> hidden = new LinkedHashSet<>();
+  /**
+   * The sources of which a compiler that is given some is shown neither stubs nor sketches: these
+   * themselves, and those that declare what they see elsewhere.
+   */
+  public Set<String> notShown(Collection<String> paths) {
+    Set<String> all = new TreeSet<>(paths);
     for (String path : worlds.isEmpty() ? List.<String>of() : paths) {
-      hidden.addAll(worlds.get(world(path)).hidden);
+      all.addAll(worlds.get(world(path)).hidden);
     }
-    hidden.removeAll(new TreeSet<>(paths));
-    return hidden;
+    return all;
   }
 
   /** The world of a source; that of the nearest folder for one that is new. */

@@ -19,7 +19,7 @@ final class BareValues {
       } else if (text.startsWith("/*", at)) {
         at = past(text, "*/", at + 2);
       } else if (Character.isDigit(c)) {
-        at = pastNumber(text, at);
+        at = CodeAround.pastWord(text, at);
       } else if (Character.isWhitespace(c) || SIGNS.indexOf(c) >= 0) {
         at++;
       } else {
@@ -32,13 +32,5 @@ final class BareValues {
   private static int past(String text, String end, int from) {
     int at = text.indexOf(end, from);
     return at < 0 ? text.length() : at + end.length();
-  }
-
-  private static int pastNumber(String text, int from) {
-    int at = from;
-    while (at < text.length() && CodeAround.isWord(text.charAt(at))) {
-      at++;
-    }
-    return at;
   }
 }

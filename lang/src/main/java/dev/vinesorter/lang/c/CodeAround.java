@@ -31,6 +31,15 @@ final class CodeAround {
     return at;
   }
 
+  /** One past the word that begins at a place; the place itself where none does. */
+  static int pastWord(String text, int from) {
+    int past = from;
+    while (past < text.length() && isWord(text.charAt(past))) {
+      past++;
+    }
+    return past;
+  }
+
   static char previous(String text, int at) {
     int past = back(text, at);
     return past == 0 ? 0 : text.charAt(past - 1);

@@ -81,14 +81,6 @@ final class MarkRules {
           "for",
           "switch",
           "default",
-          "signed",
-          "void",
-          "int",
-          "char",
-          "short",
-          "long",
-          "float",
-          "double",
           "bool",
           "wchar_t");
 
@@ -218,7 +210,10 @@ final class MarkRules {
   }
 
   private static boolean isKnown(String word) {
-    return SPECIFIERS.contains(word) || BEGINNINGS.contains(word) || KEYWORDS.contains(word);
+    return SPECIFIERS.contains(word)
+        || BEGINNINGS.contains(word)
+        || PRIMITIVE.contains(word)
+        || KEYWORDS.contains(word);
   }
 
   /** Whether a word without arguments is a mark. */
@@ -239,9 +234,6 @@ final class MarkRules {
     if ((previous == '(' || previous == ',') && isTypeAndName(text, next)) {
       return true;
     }
-    if (previous == '}' && NEARNESS.matcher(text.substring(place.begin, end)).matches()) {
-      return CodeAround.isWord(behind);
-    }
     boolean ofType =
         CodeAround.isWord(previous) && !SPECIFIERS.contains(place.word)
             || "*&>".indexOf(previous) >= 0;
@@ -257,7 +249,7 @@ final class MarkRules {
 
   /** Whether a type and a name follow, so that what stands before is neither. */
   private static boolean isTypeAndName(String text, int from) {
-    int past = pastWord(text, from);
+    int past = CodeAround.pastWord(text, from);
     String type = text.substring(from, past);
     int behind = CodeAround.behindBlanks(text, past);
     return past > from
@@ -265,8 +257,6 @@ final class MarkRules {
         && !NO_TYPES.contains(type)
         && !type.equals("const")
         && !type.equals("volatile")
-        && CodeAround.isWord(CodeAround.previous(text, past))
-        && behind > past - 1
         && isName(text, behind)
         && !Character.isDigit(text.charAt(behind));
   }
@@ -322,14 +312,19 @@ final class MarkRules {
     return isBeforeType(text, place, word, CodeAround.behindBlanks(text, end)) ? end : -1;
   }
 
+  /** Whether a declaration begins at a place; a label is none. */
+  private static boolean begins(Before place) {
+    return beginsDeclaration(place.last) && place.last != ':' || place.last == '/';
+  }
+
   private static boolean isBeforeType(String text, Before place, String word, int next) {
-    int past = pastWord(text, next);
+    int past = CodeAround.pastWord(text, next);
     String type = text.substring(next, past);
     if (type.equals("const") || type.equals("volatile")) {
       // A word before it may be a type, unless another one follows.
       int real = CodeAround.behindBlanks(text, past);
-      int behind = pastWord(text, real);
-      boolean begins = beginsDeclaration(place.last) && place.last != ':' || place.last == '/';
+      int behind = CodeAround.pastWord(text, real);
+      boolean begins = begins(place);
       return behind > real
           && isName(text, CodeAround.behindBlanks(text, behind))
           && !NEARNESS.matcher(text.substring(real, behind)).matches()
@@ -346,7 +341,7 @@ final class MarkRules {
               && !KEYWORDS.contains(place.word);
       return typed || behindType || isName(text, CodeAround.behindBlanks(text, past));
     }
-    boolean begins = beginsDeclaration(place.last) && place.last != ':' || place.last == '/';
+    boolean begins = begins(place);
     return place.last == '('
         || (typed
             ? begins || place.last == ')'
@@ -356,11 +351,8 @@ final class MarkRules {
   /** Whether a type that is no macro in capitals, and the name of a variable, stand there. */
   private static boolean isVariable(String text, int type, int past) {
     boolean capitals = text.substring(type, past).chars().noneMatch(Character::isLowerCase);
-    int name = CodeAround.behindBlanks(text, past);
-    while (name < text.length() && text.charAt(name) == '*') {
-      name = CodeAround.behindBlanks(text, name + 1);
-    }
-    int behind = pastWord(text, name);
+    int name = behindStars(text, CodeAround.behindBlanks(text, past));
+    int behind = CodeAround.pastWord(text, name);
     int next = CodeAround.behindBlanks(text, behind);
     return !capitals
         && behind > name
@@ -369,20 +361,17 @@ final class MarkRules {
         && ";=[,".indexOf(text.charAt(next)) >= 0;
   }
 
-  private static int pastWord(String text, int from) {
-    int past = from;
-    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
-      past++;
-    }
-    return past;
-  }
-
-  /** Whether a name is there, or signs of a pointer and a name. */
-  private static boolean isName(String text, int from) {
+  private static int behindStars(String text, int from) {
     int at = from;
     while (at < text.length() && text.charAt(at) == '*') {
       at = CodeAround.behindBlanks(text, at + 1);
     }
+    return at;
+  }
+
+  /** Whether a name is there, or signs of a pointer and a name. */
+  private static boolean isName(String text, int from) {
+    int at = behindStars(text, from);
     return at < text.length() && CodeAround.isWord(text.charAt(at));
   }
 
@@ -396,7 +385,7 @@ final class MarkRules {
       return false;
     }
     int name = CodeAround.behindBlanks(text, close);
-    int past = pastWord(text, name);
+    int past = CodeAround.pastWord(text, name);
     int behind = CodeAround.behindBlanks(text, past);
     return past > name && behind < text.length() && ";=,[".indexOf(text.charAt(behind)) >= 0;
   }
@@ -529,10 +518,7 @@ final class MarkRules {
 
   /** Whether a name follows, and an opening parenthesis behind it. */
   private static boolean isNameOfFunction(String text, int from) {
-    int past = from;
-    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
-      past++;
-    }
+    int past = CodeAround.pastWord(text, from);
     int open = CodeAround.behindBlanks(text, past);
     return past > from
         && open < text.length()
@@ -541,10 +527,7 @@ final class MarkRules {
 
   /** Whether a pointer's name follows, behind it a parenthesis closes, and one opens. */
   private static boolean isPointerToFunction(String text, int star) {
-    int past = CodeAround.behindBlanks(text, star + 1);
-    while (past < text.length() && CodeAround.isWord(text.charAt(past))) {
-      past++;
-    }
+    int past = CodeAround.pastWord(text, CodeAround.behindBlanks(text, star + 1));
     int close = CodeAround.behindBlanks(text, past);
     int open = close < text.length() ? CodeAround.behindBlanks(text, close + 1) : close;
     return open < text.length() && text.charAt(close) == ')' && text.charAt(open) == '(';

@@ -73,12 +73,9 @@ final class DeclarationMoves {
     move.moved().forEach(decl -> names.add(move.old().decls().get(decl).name()));
     List<Reason> found = new ArrayList<>();
     for (int file = 0; file < move.project().outlines().size(); file++) {
-      if (move.outline(file).error() == -1) {
-        continue;
-      }
       int at = file;
       Reason one =
-          HalfRead.of(move.outline(file), move.text(file), names, false, () -> move.tree(at));
+          HalfRead.of(move.outline(file), () -> move.text(at), names, false, () -> move.tree(at));
       if (one != null) {
         found.add(one);
       }

@@ -204,7 +204,8 @@ final class FileMoves {
             "Nothing of " + one.path() + " was read, so what it names could not follow.");
         continue;
       }
-      Reason named = HalfRead.of(one, sources.text(one.path()).text(), names, true, () -> null);
+      Reason named =
+          HalfRead.of(one, () -> sources.text(one.path()).text(), names, true, () -> null);
       if (named != null) {
         reasons.add(named);
       }

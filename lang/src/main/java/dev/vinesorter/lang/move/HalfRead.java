@@ -20,16 +20,22 @@ public final class HalfRead {
    * Why a step cannot be carried out: the first place in a source where a name stands of which
    * nobody knows what it means.
    *
+   * @param source the text, asked for only where the source was not read in full
    * @param names the names of what moves
    * @param anywhere whether names count that stand where the grammar holds, but are no known uses
    * @param tree the tree of the source, asked for only where it departs from the grammar
    * @return null where there is no such place
    */
   public static Reason of(
-      Outline outline, String text, Set<String> names, boolean anywhere, Supplier<Syntax> tree) {
+      Outline outline,
+      Supplier<String> source,
+      Set<String> names,
+      boolean anywhere,
+      Supplier<Syntax> tree) {
     if (outline.error() == -1) {
       return null;
     }
+    String text = source.get();
     Set<Integer> known = null;
     for (String name : names) {
       for (int at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + name.length())) {

@@ -4,8 +4,6 @@ import dev.vinesorter.core.model.Site;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
@@ -54,7 +52,7 @@ final class PathMentions {
   List<Mention> of(String old, List<String> names) {
     List<Mention> found = new ArrayList<>();
     for (String path : new TreeSet<>(sources.paths())) {
-      if (found.size() < MOST && !path.equals(old) && isSmall(path)) {
+      if (found.size() < MOST && !path.equals(old) && sources.isSmall(path, LARGEST)) {
         String text = sources.text(path).text();
         if (path.endsWith(".yaml") && PLAN.matcher(text).find()) {
           continue;
@@ -70,15 +68,6 @@ final class PathMentions {
       }
     }
     return found;
-  }
-
-  private boolean isSmall(String path) {
-    try {
-      return sources.changed().containsKey(path)
-          || Files.size(sources.root().path().resolve(path)) <= LARGEST;
-    } catch (IOException e) {
-      return false;
-    }
   }
 
   private int first(String path, String text, String old, String name) {

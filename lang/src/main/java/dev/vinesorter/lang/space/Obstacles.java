@@ -37,7 +37,7 @@ final class Obstacles {
     for (int file = 0; file < move.files(); file++) {
       int at = file;
       Reason unknown =
-          HalfRead.of(move.outline(file), move.text(file), names, true, () -> move.tree(at));
+          HalfRead.of(move.outline(file), () -> move.text(at), names, true, () -> move.tree(at));
       if (unknown != null) {
         move.reasons().add(unknown);
       }

@@ -5,8 +5,6 @@ import dev.vinesorter.lang.outline.Written;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -48,20 +46,11 @@ final class SpaceMentions {
       }
     }
     for (String path : edited.paths()) {
-      if (found.size() < MOST && isSmall(path)) {
+      if (found.size() < MOST && edited.isSmall(path, LARGEST)) {
         look(path, old);
       }
     }
     return found;
-  }
-
-  private boolean isSmall(String path) {
-    try {
-      return edited.changed().containsKey(path)
-          || Files.size(edited.root().path().resolve(path)) <= LARGEST;
-    } catch (IOException e) {
-      return false;
-    }
   }
 
   private void look(String path, Set<String> old) {

@@ -114,6 +114,15 @@ public final class Overlay {
     return known;
   }
 
+  /** Whether a file has so many bytes at most, or was written by the plan. */
+  public boolean isSmall(String path, long most) {
+    try {
+      return changed.containsKey(path) || Files.size(root.path().resolve(path)) <= most;
+    } catch (IOException e) {
+      return false;
+    }
+  }
+
   /** The bytes on disk, whatever the plan did. */
   public byte[] original(String path) {
     try {
