@@ -23,6 +23,16 @@ final class CodeAround {
     return c == '_' || Character.isLetterOrDigit(c);
   }
 
+  /** Whether no small letter stands in a stretch. */
+  static boolean isInCapitals(String text, int begin, int end) {
+    for (int at = begin; at < end; at++) {
+      if (Character.isLowerCase(text.charAt(at))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   static int behindBlanks(String text, int from) {
     int at = from;
     while (at < text.length() && Character.isWhitespace(text.charAt(at))) {

@@ -2,12 +2,11 @@ package dev.vinesorter.lang.c;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Comments in lines of the preprocessor that the grammar does not take for such. */
 final class DirectiveComments {
-  private static final Pattern DIRECTIVE = Pattern.compile("(?m)^[ \\t]{0,80}#[ \\t]{0,80}");
+  /** Behind more blanks, no sign is looked at. */
+  private static final int MOST_BLANKS = 80;
 
   private DirectiveComments() {}
 
@@ -17,12 +16,16 @@ final class DirectiveComments {
    */
   static List<int[]> of(String text) {
     List<int[]> found = new ArrayList<>();
-    Matcher directive = DIRECTIVE.matcher(text);
-    for (int from = 0; directive.find(from); ) {
-      int begin = directive.end();
+    for (int from = 0, sign = text.indexOf('#'); sign >= 0; sign = text.indexOf('#', from)) {
+      int line = beginOfLine(text, sign);
+      if (line < 0) {
+        from = sign + 1;
+        continue;
+      }
+      int begin = behindBlanks(text, sign + 1);
       from = endOfDirective(text, begin);
       if (text.startsWith("//", begin)) {
-        found.add(new int[] {directive.start(), from});
+        found.add(new int[] {line, from});
         continue;
       }
       String all = text.substring(begin, from);
@@ -35,6 +38,27 @@ final class DirectiveComments {
       }
     }
     return found;
+  }
+
+  /** Where the line of a sign begins, if nothing but blanks stands before it; else -1. */
+  private static int beginOfLine(String text, int sign) {
+    int at = sign;
+    while (at > 0 && sign - at < MOST_BLANKS && isBlank(text.charAt(at - 1))) {
+      at--;
+    }
+    return at == 0 || text.charAt(at - 1) == '\n' || text.charAt(at - 1) == '\r' ? at : -1;
+  }
+
+  private static int behindBlanks(String text, int from) {
+    int at = from;
+    while (at < text.length() && isBlank(text.charAt(at))) {
+      at++;
+    }
+    return at;
+  }
+
+  private static boolean isBlank(char c) {
+    return c == ' ' || c == '\t';
   }
 
   /** The end of the line that a place is in, or of those by which it goes on. */

@@ -19,10 +19,13 @@ final class EnumMacros {
   /** What stands around the name of each such constant: before it and behind it. */
   static List<int[]> around(String text) {
     List<int[]> found = new ArrayList<>();
-    Matcher one = ENUM.matcher(text);
+    Matcher one = ENUM.matcher(text).useTransparentBounds(true);
     Matcher constant = CONSTANT.matcher(text);
-    int at = 0;
-    while (one.find(at)) {
+    for (int at = text.indexOf("enum"); at >= 0; at = text.indexOf("enum", at)) {
+      if (!one.region(at, text.length()).lookingAt()) {
+        at++;
+        continue;
+      }
       at = one.end();
       boolean begins = true;
       while (at < text.length() && text.charAt(at) != '}' && text.charAt(at) != ';') {
@@ -32,7 +35,8 @@ final class EnumMacros {
           at = comment;
           continue;
         }
-        if (begins && constant.region(at, text.length()).lookingAt()) {
+        boolean word = c == '_' || c >= 'A' && c <= 'Z';
+        if (begins && word && constant.region(at, text.length()).lookingAt()) {
           int close = CodeAround.close(text, text.indexOf('(', at));
           if (close > 0) {
             found.add(new int[] {at, constant.start(1)});

@@ -33,8 +33,14 @@ final class GivenTypes {
   /** The types that are given to macros, in their order. */
   static List<Given> of(String text) {
     List<Given> found = new ArrayList<>();
-    Matcher given = GIVEN_TYPE.matcher(text);
-    while (given.find()) {
+    Matcher given = GIVEN_TYPE.matcher(text).useTransparentBounds(true);
+    for (int at = 0; at < text.length(); at++) {
+      char c = text.charAt(at);
+      boolean begins = (c == ',' || c == '(') && mayBeType(text, at + 1);
+      if (!begins || !given.region(at + 1, text.length()).lookingAt()) {
+        continue;
+      }
+      at = given.end() - 1;
       boolean primitive = PRIMITIVE.contains(given.group(2));
       boolean type = !given.group(1).isBlank() || primitive || !given.group(3).isBlank();
       boolean first = text.charAt(given.start() - 1) == '(';
@@ -43,6 +49,18 @@ final class GivenTypes {
       }
     }
     return found;
+  }
+
+  /** A word of types, or one with a sign or another word behind it. */
+  private static boolean mayBeType(String text, int from) {
+    int begin = CodeAround.behindBlanks(text, from);
+    int past = CodeAround.pastWord(text, begin);
+    int next = CodeAround.behindBlanks(text, past);
+    return past > begin
+        && next < text.length()
+        && (next > past && CodeAround.isWord(text.charAt(next))
+            || text.charAt(next) == '*'
+            || PRIMITIVE.contains(text.substring(begin, past)));
   }
 
   /** Whether a macro in the middle of an expression is given a type, and something more. */

@@ -4,12 +4,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Macros that repeat what stands behind them, which no grammar expects of a call. */
 final class LoopMacros {
-  private static final Pattern EACH = Pattern.compile("(?i)for_?each");
+  private static final String EACH = "each";
 
   /** How many macros of loops are looked at by name. */
   private static final int MOST_LOOPS = 100;
@@ -19,10 +17,14 @@ final class LoopMacros {
   /** The blanks where such macros could end like calls, ascending. */
   static List<Integer> ends(String text) {
     List<Integer> ends = new ArrayList<>();
-    Matcher each = EACH.matcher(text);
     Map<String, Boolean> types = new HashMap<>();
-    while (each.find() && types.size() < MOST_LOOPS) {
-      int end = endOfLoop(text, each.start(), each.end(), types);
+    for (int at = 3; at < text.length() && types.size() < MOST_LOOPS; at++) {
+      boolean each = (text.charAt(at) | ' ') == 'e' && text.regionMatches(true, at, EACH, 0, 4);
+      int before = text.charAt(at - 1) == '_' ? at - 4 : at - 3;
+      if (!each || before < 0 || !text.regionMatches(true, before, "for", 0, 3)) {
+        continue;
+      }
+      int end = endOfLoop(text, before, at + EACH.length(), types);
       if (end > 0) {
         ends.add(end);
       }

@@ -350,7 +350,7 @@ final class MarkRules {
 
   /** Whether a type that is no macro in capitals, and the name of a variable, stand there. */
   private static boolean isVariable(String text, int type, int past) {
-    boolean capitals = text.substring(type, past).chars().noneMatch(Character::isLowerCase);
+    boolean capitals = CodeAround.isInCapitals(text, type, past);
     int name = behindStars(text, CodeAround.behindBlanks(text, past));
     int behind = CodeAround.pastWord(text, name);
     int next = CodeAround.behindBlanks(text, behind);

@@ -15,45 +15,25 @@ import java.util.regex.Pattern;
  * @param places where the macros begin and end
  */
 record Marks(String text, List<int[]> places) {
-  private static final String CAPITALS =
-      "\\b[A-Z][A-Z0-9_]{1,100}\\b|\\b__[A-Z][A-Z0-9_]{0,100}\\b";
-
-  /** At the beginning of a line, or with underscores, in front of another word. */
-  private static final String BEFORE_TYPE =
-      "(?:^[ \\t]{0,8}+|\\b__)[a-z]\\w{1,60}+(?=[ \\t]{1,20}+[A-Za-z_])";
-
-  /** In a cast, in front of a pointer's type. */
-  private static final String IN_CAST =
-      "(?<=\\()[a-z]\\w{1,60}+(?=[ \\t]{1,9}+[A-Za-z_]\\w{0,60}+[ \\t]{0,9}+\\*{1,3}+\\))";
-
-  /** With two numbers, in front of a function's name. */
-  private static final String OF_PARAMETERS =
-      "\\b[a-z]\\w{2,40}+(?=\\([ \\t]{0,9}+\\d{1,3}+[ \\t]{0,9}+,"
-          + "[ \\t]{0,9}+\\d{1,3}+\\)\\s{1,20}+\\w{1,100}+\\()";
-
-  /** Words that may mark something. */
-  private static final Pattern WORDS =
-      Pattern.compile("(?m)" + CAPITALS + "|" + BEFORE_TYPE + "|" + IN_CAST + "|" + OF_PARAMETERS);
-
   /** An operator that is given to a macro, as to one that compares by it. */
   private static final Pattern OPERATOR =
-      Pattern.compile(",\\s{0,9}+(?:[<>]=?|[=!]=)\\s{0,9}+(?=\\))");
+      Pattern.compile("(,\\s{0,9}+(?:[<>]=?|[=!]=)\\s{0,9}+)\\)");
 
   /** What makes a part of a text for a format, behind the first part. */
   private static final Pattern FORMAT =
-      Pattern.compile("(?<=\")\\s{0,20}+(?:PRI|SCN)[a-zA-Z0-9]{2,12}+\\b");
+      Pattern.compile("\"\\s{0,20}+((?:PRI|SCN)[a-zA-Z0-9]{2,12}+\\b)");
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
     StringBuilder plain = new StringBuilder(text);
     List<int[]> places = new ArrayList<>();
-    Matcher word = WORDS.matcher(text);
+    PossibleMarks word = new PossibleMarks(text);
     int past = 0;
     // The first char of the word's line that is no blank, and one past that line.
     int first = 0;
     int next = 0;
-    while (word.find()) {
-      int begin = CodeAround.behindBlanks(text, word.start());
+    while (word.next()) {
+      int begin = word.begin();
       while (next <= begin) {
         first = CodeAround.behindBlanks(text, next);
         int end = text.indexOf('\n', next);
@@ -69,8 +49,8 @@ record Marks(String text, List<int[]> places) {
     for (List<int[]> stretches :
         List.of(
             DirectiveComments.of(text),
-            all(OPERATOR, text),
-            all(FORMAT, text),
+            all(OPERATOR, ",", text),
+            all(FORMAT, "\"", text),
             EnumMacros.around(text),
             SplitConditions.of(text))) {
       stretches.forEach(one -> blank(plain, one[0], one[1]));
@@ -97,7 +77,7 @@ record Marks(String text, List<int[]> places) {
       boolean beginsLine,
       List<int[]> places) {
     int begin = before.begin();
-    boolean capitals = text.substring(begin, end).chars().noneMatch(Character::isLowerCase);
+    boolean capitals = CodeAround.isInCapitals(text, begin, end);
     int close = capitals ? MarkRules.aroundTypeOrName(text, before, end, beginsLine) : -1;
     int open = CodeAround.behindBlanks(text, end);
     int past;
@@ -141,12 +121,14 @@ record Marks(String text, List<int[]> places) {
     }
   }
 
-  /** Where a pattern is found. */
-  private static List<int[]> all(Pattern pattern, String text) {
+  /** Where the group of a pattern is found that begins with a sign. */
+  private static List<int[]> all(Pattern pattern, String sign, String text) {
     List<int[]> found = new ArrayList<>();
     Matcher one = pattern.matcher(text);
-    while (one.find()) {
-      found.add(new int[] {one.start(), one.end()});
+    for (int at = text.indexOf(sign); at >= 0; at = text.indexOf(sign, at + 1)) {
+      if (one.region(at, text.length()).lookingAt()) {
+        found.add(new int[] {one.start(1), one.end(1)});
+      }
     }
     return found;
   }
