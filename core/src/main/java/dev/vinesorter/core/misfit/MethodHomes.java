@@ -34,6 +34,9 @@ public final class MethodHomes {
   /** Words of the names of each type's members with their counts; filled when asked for. */
   private final Map<Integer, Map<String, Integer>> bags = new HashMap<>();
 
+  /** The square of the length of each of them, once it was asked for. */
+  private final Map<Integer, Double> squares = new HashMap<>();
+
   /** In how many types each word is met. */
   private final Map<String, Integer> typesWithWord = new HashMap<>();
 
@@ -162,8 +165,7 @@ public final class MethodHomes {
     signs[HomeSign.RARE.ordinal()] =
         Math.log((rare(ofType, own, type, own) + .25) / (rare(ofOwn, own, -1, -1) + .25));
     Map<String, Integer> mine = counts(words(member));
-    signs[HomeSign.WORDS.ordinal()] =
-        cosine(mine, bags.get(type), Map.of()) - cosine(mine, bags.get(own), mine);
+    signs[HomeSign.WORDS.ordinal()] = cosine(mine, type, Map.of()) - cosine(mine, own, mine);
     signs[HomeSign.SIBLINGS.ordinal()] = siblings(member, type) - siblings(member, own);
     signs[HomeSign.LOCALITY.ordinal()] = ofType.size() / (double) all;
     signs[HomeSign.FIELDS.ordinal()] = Math.log(1 + ofType.stream().filter(this::isState).count());
@@ -243,9 +245,12 @@ public final class MethodHomes {
     return counts;
   }
 
-  /** The cosine of two bags of words, rare words counting more, after {@code less} is taken off. */
-  private double cosine(
-      Map<String, Integer> one, Map<String, Integer> other, Map<String, Integer> less) {
+  /**
+   * The cosine of a bag of words and that of a type, rare words counting more, after {@code less}
+   * is taken off the latter.
+   */
+  private double cosine(Map<String, Integer> one, int type, Map<String, Integer> less) {
+    Map<String, Integer> other = bags.get(type);
     double dot = 0;
     double mine = 0;
     for (Map.Entry<String, Integer> word : one.entrySet()) {
@@ -254,13 +259,24 @@ public final class MethodHomes {
       int there = other.getOrDefault(word.getKey(), 0) - less.getOrDefault(word.getKey(), 0);
       dot += word.getValue() * Math.max(0, there) * worth * worth;
     }
-    double theirs = 0;
-    for (Map.Entry<String, Integer> word : other.entrySet()) {
+    double theirs = squares.computeIfAbsent(type, t -> squares(bags.get(t)));
+    for (Map.Entry<String, Integer> word : less.entrySet()) {
       double worth = worth(word.getKey());
-      int there = Math.max(0, word.getValue() - less.getOrDefault(word.getKey(), 0));
-      theirs += there * there * worth * worth;
+      int before = other.getOrDefault(word.getKey(), 0);
+      int there = Math.max(0, before - word.getValue());
+      theirs -= (before * before - there * there) * worth * worth;
     }
-    return dot / Math.max(1e-9, Math.sqrt(mine * theirs));
+    return dot / Math.max(1e-9, Math.sqrt(mine * Math.max(0, theirs)));
+  }
+
+  /** The square of a bag's length. */
+  private double squares(Map<String, Integer> bag) {
+    double sum = 0;
+    for (Map.Entry<String, Integer> word : bag.entrySet()) {
+      double worth = worth(word.getKey());
+      sum += word.getValue() * word.getValue() * worth * worth;
+    }
+    return sum;
   }
 
   private double worth(String word) {

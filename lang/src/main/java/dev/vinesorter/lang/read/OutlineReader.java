@@ -13,11 +13,13 @@ import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.SourceText;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.WeakHashMap;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -42,6 +44,9 @@ public final class OutlineReader implements SourceReader {
   private final Predicate<String> tells;
   private final Scanner scanner;
   private final Rules rules;
+
+  /** What notes say that somebody still holds; each step asks for the same ones. */
+  private final Map<String, Outline> noted = Collections.synchronizedMap(new WeakHashMap<>());
 
   /**
    * Reads by a scanner.
@@ -127,7 +132,7 @@ public final class OutlineReader implements SourceReader {
         String note = kept.get(path);
         open.add(
             note != null
-                ? CompletableFuture.completedFuture(OutlineNote.read(path, note))
+                ? CompletableFuture.completedFuture(noted(path, note))
                 : pool.submit(() -> outline(sources, path)));
       }
       for (Future<Outline> one : open) {
@@ -145,6 +150,16 @@ public final class OutlineReader implements SourceReader {
       pool.shutdownNow();
     }
     return new Project(outlines, sources.paths(), LookupPaths.of(sources, tells, options));
+  }
+
+  private Outline noted(String path, String note) {
+    Outline known = noted.get(note);
+    // Sources that are equal have equal notes.
+    if (known == null || !known.path().equals(path)) {
+      known = OutlineNote.read(path, note);
+      noted.put(note, known);
+    }
+    return known;
   }
 
   private Outline outline(Overlay sources, String path) {

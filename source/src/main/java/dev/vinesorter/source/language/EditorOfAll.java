@@ -66,7 +66,7 @@ final class EditorOfAll implements StepEditor {
     if (present.size() == 1) {
       return editor(language, present).carryOut(survey, step, sources);
     }
-    Survey own = LanguagePart.of(survey, present, language::owns);
+    Survey own = LanguagePart.of(survey, present, language);
     Overlay edited = sources.copy();
     Result result = editor(language, present).carryOut(own, step, edited);
     if (!result.outcome().accepted()) {
@@ -107,7 +107,7 @@ final class EditorOfAll implements StepEditor {
     List<Language> present = owners.among(edited.paths());
     List<Survey> parts = new ArrayList<>();
     for (Language one : present) {
-      parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one::owns));
+      parts.add(one == language ? result.foretold() : LanguagePart.of(survey, present, one));
     }
     Survey foretold = LanguagePart.merged(present, parts, edited);
     StepEffect effect = new StepEffect(survey, foretold, language, edited);

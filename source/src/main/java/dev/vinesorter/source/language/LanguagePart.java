@@ -26,11 +26,20 @@ final class LanguagePart {
 
   /** What a language's own reader made of its sources. */
   static Reading of(Language language, List<Language> present, Reading whole) {
-    return new Reading(of(whole.survey(), present, language::owns), notes(language, whole.memo()));
+    return new Reading(of(whole.survey(), present, language), notes(language, whole.memo()));
+  }
+
+  /** Stands for a language's part among what is worked out once of a survey. */
+  private record Part(String language, List<String> present) {}
+
+  /** What a survey tells of the sources of a language; made once, since each step asks for it. */
+  static Survey of(Survey whole, List<Language> present, Language language) {
+    Part part = new Part(language.name(), present.stream().map(Language::name).toList());
+    return whole.once(part, () -> of(whole, present, language::owns));
   }
 
   /** The part of a survey that stands in some of its files. */
-  static Survey of(Survey whole, List<Language> present, Predicate<String> owned) {
+  private static Survey of(Survey whole, List<Language> present, Predicate<String> owned) {
     SurveyBuilder builder = new SurveyBuilder();
     Neighbours neighbours = Neighbours.among(present);
     Units units = whole.units();
