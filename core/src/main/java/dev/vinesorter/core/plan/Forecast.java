@@ -13,6 +13,7 @@ import dev.vinesorter.core.structure.LevelGraph;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -88,10 +89,27 @@ public final class Forecast {
    * names that another language is known to declare.
    */
   public static List<Problem> newProblems(List<String> known, Survey fresh) {
+    return newProblems(known, fresh.problems());
+  }
+
+  /**
+   * The problems that one survey has beyond those of another; of several that say the same, those
+   * in files where it was not said before.
+   */
+  public static List<Problem> newProblems(Survey before, Survey fresh) {
+    Set<List<String>> places = new HashSet<>();
+    before.problems().forEach(one -> places.add(List.of(one.file(), one.message())));
+    List<Problem> knownFirst = new ArrayList<>(fresh.problems());
+    knownFirst.sort(
+        Comparator.comparing(one -> !places.contains(List.of(one.file(), one.message()))));
+    return newProblems(before.problems().stream().map(Problem::message).toList(), knownFirst);
+  }
+
+  private static List<Problem> newProblems(List<String> known, List<Problem> fresh) {
     Map<String, Integer> left = new HashMap<>();
     known.forEach(message -> left.merge(plain(message), 1, Integer::sum));
     List<Problem> found = new ArrayList<>();
-    for (Problem problem : fresh.problems()) {
+    for (Problem problem : fresh) {
       if (problem.code().equals(Problem.OTHER_LANGUAGE)) {
         continue;
       }

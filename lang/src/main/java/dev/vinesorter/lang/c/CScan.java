@@ -64,9 +64,31 @@ final class CScan extends Scan {
     scan.inside(0);
     for (int[] mark : marks) {
       String name = text.substring(mark[0], mark[1]);
+      scan.open = scan.declared(mark[0]);
       scan.use(Kind.READS, Root.NAME, List.of(name), mark[0], mark[1]);
     }
     return scan.outline;
+  }
+
+  /**
+   * The innermost declaration around a place, but for those that only announce something: what
+   * stands in them is said by what is around. Declarations stand in the order of the text.
+   */
+  private int declared(int at) {
+    int low = 0;
+    int high = outline.decls().size() - 1;
+    while (low < high) {
+      int middle = (low + high + 1) >>> 1;
+      if (outline.decls().get(middle).begin() <= at) {
+        low = middle;
+      } else {
+        high = middle - 1;
+      }
+    }
+    while (low > 0 && (outline.decls().get(low).end() <= at || outline.decls().get(low).only())) {
+      low = outline.decls().get(low).around();
+    }
+    return Math.max(0, low);
   }
 
   private boolean isType() {

@@ -41,6 +41,21 @@ final class CodeAround {
     return at;
   }
 
+  /** Behind a comment that begins at a place, if one does. */
+  static int behindComment(String text, int at) {
+    int close = text.startsWith("/*", at) ? text.indexOf("*/", at + 2) : -1;
+    return close < 0 ? at : behindBlanks(text, close + 2);
+  }
+
+  /** One past the text that begins at a quote; the end of all where it does not end. */
+  static int pastText(String text, int quote) {
+    int at = quote + 1;
+    while (at < text.length() && text.charAt(at) != '"') {
+      at += text.charAt(at) == '\\' ? 2 : 1;
+    }
+    return Math.min(text.length(), at + 1);
+  }
+
   /** One past the word that begins at a place; the place itself where none does. */
   static int pastWord(String text, int from) {
     int past = from;
@@ -77,6 +92,19 @@ final class CodeAround {
     }
   }
 
+  /** As {@link #back}; comments of several lines, too, are left out. */
+  static int behindCode(String text, int at) {
+    int past = back(text, at);
+    for (int most = MOST_LINES; past > 1 && text.startsWith("*/", past - 2) && most > 0; most--) {
+      int open = text.lastIndexOf("/*", past - 3);
+      if (open < 0) {
+        return past;
+      }
+      past = back(text, open);
+    }
+    return past;
+  }
+
   /** Whether a char of a line is in a string. */
   private static boolean isInText(String text, int line, int at) {
     int quotes = 0;
@@ -96,6 +124,19 @@ final class CodeAround {
       begin--;
     }
     return text.substring(begin, end);
+  }
+
+  /** Whether the bracket that is open at a place is a brace, as far as that is seen soon. */
+  static boolean isInBraces(String text, int at) {
+    int depth = 0;
+    for (int n = at - 1; n >= 0 && at - n < 4 * LONGEST_LINE; n--) {
+      char c = text.charAt(n);
+      depth += c == ')' || c == '}' ? 1 : c == '(' || c == '{' ? -1 : 0;
+      if (depth < 0) {
+        return c == '{';
+      }
+    }
+    return false;
   }
 
   /** One past the parenthesis that closes; -1 where it does not do so soon. */

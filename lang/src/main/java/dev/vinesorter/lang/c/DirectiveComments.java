@@ -29,6 +29,16 @@ final class DirectiveComments {
         continue;
       }
       String all = text.substring(begin, from);
+      int asked =
+          all.startsWith("if") || all.startsWith("elif") ? all.indexOf("__has_include") : -1;
+      while (asked >= 0) {
+        int open = all.indexOf('(', asked);
+        int close = open < 0 ? -1 : all.indexOf(')', open);
+        if (close > 0) {
+          found.add(new int[] {begin + open + 1, begin + close});
+        }
+        asked = all.indexOf("__has_include", asked + 1);
+      }
       int comment = all.indexOf('\n') < 0 ? -1 : all.indexOf("/*");
       while (comment >= 0) {
         int end = all.indexOf("*/", comment + 2);

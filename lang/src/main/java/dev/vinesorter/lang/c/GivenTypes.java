@@ -22,6 +22,10 @@ final class GivenTypes {
 
   private static final Pattern CAPITALS = Pattern.compile("[A-Z][A-Z0-9_]{1,100}");
 
+  /** With which a type begins that is no primitive one. */
+  private static final Pattern TAGGED =
+      Pattern.compile("\\s*+(?:const\\s++)?+(?:struct|union|enum)\\s");
+
   /** What stands before a value, and never before a declared name. */
   private static final String OPERATORS = "=(,+-&|!<>?:";
 
@@ -44,7 +48,8 @@ final class GivenTypes {
       boolean primitive = PRIMITIVE.contains(given.group(2));
       boolean type = !given.group(1).isBlank() || primitive || !given.group(3).isBlank();
       boolean first = text.charAt(given.start() - 1) == '(';
-      if (type && (first ? isFirstOfMacro(text, given) : isMacro(text, given.start()))) {
+      boolean tagged = TAGGED.matcher(given.group(1)).lookingAt();
+      if (type && (first ? isFirstOfMacro(text, given) : isMacro(text, given.start(), tagged))) {
         found.add(new Given(given.start(1), given.start(2), given.end(2), given.end(), primitive));
       }
     }
@@ -69,13 +74,24 @@ final class GivenTypes {
     int open = given.start() - 1;
     String word = CodeAround.wordBefore(text, open);
     int begin = CodeAround.back(text, open) - word.length();
-    boolean inside =
-        begin > 0
-            && (OPERATORS.indexOf(CodeAround.previous(text, begin)) >= 0
-                || CodeAround.wordBefore(text, begin).equals("return"));
+    boolean inside = isValue(text, open, word);
+    boolean starts = begin > 0 && ";{}".indexOf(CodeAround.previous(text, begin)) >= 0;
     return end < text.length()
         && text.charAt(end) == ','
-        && (isOfEverybody(word) || inside && CAPITALS.matcher(word).matches());
+        && (isOfEverybody(word)
+            || inside && CAPITALS.matcher(word).matches()
+            || starts && CAPITALS.matcher(word).matches() && isWithValue(text, open));
+  }
+
+  /** Whether a number stands among what a macro is given, which no list of parameters holds. */
+  private static boolean isWithValue(String text, int open) {
+    int close = CodeAround.close(text, open);
+    for (int at = open + 1; at < close; at++) {
+      if (Character.isDigit(text.charAt(at)) && !CodeAround.isWord(text.charAt(at - 1))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Many call their own like those of everybody. */
@@ -83,8 +99,25 @@ final class GivenTypes {
     return MACROS.stream().anyMatch(word::endsWith);
   }
 
-  /** Whether what stands at a place is given to a macro: something in capitals, or like them. */
-  private static boolean isMacro(String text, int comma) {
+  /**
+   * Whether a call stands where a value is wanted, so that it is no declaration.
+   *
+   * @param open its parenthesis
+   * @param word its name
+   */
+  private static boolean isValue(String text, int open, String word) {
+    int begin = CodeAround.back(text, open) - word.length();
+    return begin > 0
+        && (OPERATORS.indexOf(CodeAround.previous(text, begin)) >= 0
+            || CodeAround.wordBefore(text, begin).equals("return"));
+  }
+
+  /**
+   * Whether what stands at a place is given to a macro: something in capitals, or like them.
+   *
+   * @param tagged whether it is a type by its words, which no call takes
+   */
+  private static boolean isMacro(String text, int comma, boolean tagged) {
     int depth = 0;
     for (int at = comma - 1; at >= 0 && comma - at < 300; at--) {
       char c = text.charAt(at);
@@ -94,7 +127,9 @@ final class GivenTypes {
       depth += c == ')' ? 1 : c == '(' ? -1 : 0;
       if (depth < 0) {
         String word = CodeAround.wordBefore(text, at);
-        return isOfEverybody(word) || CAPITALS.matcher(word).matches();
+        return isOfEverybody(word)
+            || CAPITALS.matcher(word).matches()
+            || tagged && !word.isEmpty() && isValue(text, at, word);
       }
     }
     return false;

@@ -51,7 +51,7 @@ final class LoopMacros {
     int open = CodeAround.behindBlanks(text, past);
     boolean call = open < text.length() && text.charAt(open) == '(';
     if (!call
-        || ";{})/".indexOf(CodeAround.previous(text, begin)) < 0
+        || ";{})/:".indexOf(CodeAround.previous(text, begin)) < 0
         || line < 0
         || text.startsWith("#", line)) {
       return -1;

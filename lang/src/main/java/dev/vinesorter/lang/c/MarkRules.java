@@ -178,6 +178,11 @@ final class MarkRules {
       return named ? close > 0 ? close : end : -1;
     }
     if (behind == '(') {
+      int star = CodeAround.behindBlanks(text, next + 1);
+      boolean pointer = star < text.length() && text.charAt(star) == '*';
+      if (pointer && PRIMITIVE.contains(before) && isPointerToFunction(text, star)) {
+        return end;
+      }
       return endWithArguments(text, place, next, beginsLine);
     }
     return isPlainMark(text, place, end, beginsLine) ? end : -1;
@@ -196,7 +201,10 @@ final class MarkRules {
     if (NEARNESS.matcher(text.substring(place.begin, end)).matches()) {
       return (word || "*}".indexOf(place.last) >= 0) && (pointer || isName(text, next));
     }
-    boolean typed = PRIMITIVE.contains(place.word) && !TAGS.contains(place.word);
+    boolean typed =
+        PRIMITIVE.contains(place.word) && !TAGS.contains(place.word)
+            || place.word.equals("bool")
+            || place.word.endsWith("_t");
     return word
         && isName(text, next)
         && (typed || !pointer && isBehindSpecifier(text, place) && !isKnown(place.word));
@@ -209,7 +217,7 @@ final class MarkRules {
     return SPECIFIERS.contains(before) && CodeAround.back(text, past) < past;
   }
 
-  private static boolean isKnown(String word) {
+  static boolean isKnown(String word) {
     return SPECIFIERS.contains(word)
         || BEGINNINGS.contains(word)
         || PRIMITIVE.contains(word)
@@ -219,13 +227,20 @@ final class MarkRules {
   /** Whether a word without arguments is a mark. */
   private static boolean isPlainMark(String text, Before place, int end, boolean beginsLine) {
     char previous = place.last;
-    int next = CodeAround.behindBlanks(text, end);
+    int next = CodeAround.behindComment(text, CodeAround.behindBlanks(text, end));
     char behind = next < text.length() ? text.charAt(next) : 0;
     boolean ofFunction =
         previous == ')' && isOfFunction(text, place.begin)
             || BEHIND_PARAMETERS.contains(place.word);
-    if (ofFunction && (behind == ';' || behind == '{')) {
+    int word = CodeAround.back(text, place.begin) - place.word.length();
+    boolean assigns =
+        behind == '=' && (previous == ')' || word > 0 && CodeAround.previous(text, word) == ')');
+    if (ofFunction && (behind == ';' || behind == '{' || assigns)) {
       // Such as what says that a function overrides another, or is deleted.
+      return true;
+    }
+    boolean values = behind == '=' && !text.startsWith("==", next);
+    if ((values || behind == ',' || behind == ')') && isBehindVariable(text, place)) {
       return true;
     }
     if (previous == '(' && behind == '*' && isPointerToFunction(text, next)) {
@@ -240,11 +255,31 @@ final class MarkRules {
     if (ofType && !beginsLine && isNameOfFunction(text, next)) {
       return true;
     }
-    if (beginsLine && isAlone(text, end, next) && isBetweenDeclarations(previous, behind)) {
+    if (beginsLine
+        && isAlone(text, end, next)
+        && (isBetweenDeclarations(previous, behind) || isBetweenElements(text, place, next))) {
       return true;
     }
     boolean first = beginsDeclaration(previous) || LINKAGES.contains(place.word) || beginsLine;
-    return first && isBeforeFunction(text, next);
+    boolean begins = beginsDeclaration(previous) && previous != ':';
+    boolean variable =
+        (begins || place.word.equals("typedef") || LINKAGES.contains(place.word))
+            && isTypedVariable(text, next);
+    return first && isBeforeFunction(text, next) || variable;
+  }
+
+  /** Whether a type and a name stand before a place, such as in {@code auto one MARK = 1}. */
+  private static boolean isBehindVariable(String text, Before place) {
+    int name = CodeAround.back(text, place.begin) - place.word.length();
+    if (place.word.isEmpty() || isKnown(place.word) || name <= 0) {
+      return false;
+    }
+    String type = CodeAround.wordBefore(text, name);
+    boolean typed = PRIMITIVE.contains(type) || type.equals("auto") || type.equals("bool");
+    if (TAGS.contains(type)) {
+      return false;
+    }
+    return CodeAround.back(text, name) < name && (typed || !type.isEmpty() && !isKnown(type));
   }
 
   /** Whether a type and a name follow, so that what stands before is neither. */
@@ -252,11 +287,12 @@ final class MarkRules {
     int past = CodeAround.pastWord(text, from);
     String type = text.substring(from, past);
     int behind = CodeAround.behindBlanks(text, past);
+    if (type.equals("const") || type.equals("volatile")) {
+      return isTypeAndName(text, behind);
+    }
     return past > from
         && !Character.isDigit(text.charAt(from))
         && !NO_TYPES.contains(type)
-        && !type.equals("const")
-        && !type.equals("volatile")
         && isName(text, behind)
         && !Character.isDigit(text.charAt(behind));
   }
@@ -286,6 +322,9 @@ final class MarkRules {
         && !SPECIFIERS.contains(place.word)
         && isNameOfFunction(text, after)) {
       // Between the type that a function gives and its name.
+      return close;
+    }
+    if (close > 0 && SPECIFIERS.contains(place.word) && isTypedVariable(text, after)) {
       return close;
     }
     boolean starts = previous == '/' || beginsDeclaration(previous);
@@ -359,6 +398,15 @@ final class MarkRules {
         && name > past
         && next < text.length()
         && ";=[,".indexOf(text.charAt(next)) >= 0;
+  }
+
+  private static boolean isTypedVariable(String text, int type) {
+    int past = CodeAround.pastWord(text, type);
+    String first = text.substring(type, past);
+    if (first.equals("const") || first.equals("volatile")) {
+      return isTypedVariable(text, CodeAround.behindBlanks(text, past));
+    }
+    return past > type && !NO_TYPES.contains(first) && isVariable(text, type, past);
   }
 
   private static int behindStars(String text, int from) {
@@ -483,6 +531,20 @@ final class MarkRules {
         || previous == '{' && (CodeAround.isWord(behind) || behind == '/' || behind == '#');
   }
 
+  /**
+   * Whether a word stands between a comma and another element of what is in braces, so that it
+   * brings elements and a comma of its own.
+   */
+  private static boolean isBetweenElements(String text, Before place, int next) {
+    int past = CodeAround.behindCode(text, place.begin);
+    int element = CodeAround.behindComment(text, next);
+    char behind = element < text.length() ? text.charAt(element) : 0;
+    return past > 0
+        && (text.charAt(past - 1) == ',' || text.charAt(past - 1) == '{')
+        && (behind == '{' || CodeAround.isWord(behind))
+        && CodeAround.isInBraces(text, past);
+  }
+
   private static boolean beginsDeclaration(char previous) {
     return previous == 0
         || previous == ';'
@@ -510,7 +572,10 @@ final class MarkRules {
           || c == '\r') {
         at++;
       } else {
-        return c == '(' && words >= 2;
+        boolean typed = words == 1 && PRIMITIVE.contains(text.substring(from, at).strip());
+        int star = typed && c == '(' ? CodeAround.behindBlanks(text, at + 1) : most;
+        return c == '(' && words >= 2
+            || star < most && text.charAt(star) == '*' && isPointerToFunction(text, star);
       }
     }
     return false;
@@ -520,9 +585,14 @@ final class MarkRules {
   private static boolean isNameOfFunction(String text, int from) {
     int past = CodeAround.pastWord(text, from);
     int open = CodeAround.behindBlanks(text, past);
+    int list = CodeAround.pastWord(text, open);
+    boolean marked =
+        list > open
+            && CodeAround.isInCapitals(text, open, list)
+            && text.startsWith("((", CodeAround.behindBlanks(text, list));
     return past > from
         && open < text.length()
-        && (text.charAt(open) == '(' || text.substring(from, past).equals("operator"));
+        && (marked || text.charAt(open) == '(' || text.substring(from, past).equals("operator"));
   }
 
   /** Whether a pointer's name follows, behind it a parenthesis closes, and one opens. */

@@ -2,6 +2,7 @@ package dev.vinesorter.lang.c;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -17,11 +18,15 @@ import java.util.regex.Pattern;
 record Marks(String text, List<int[]> places) {
   /** An operator that is given to a macro, as to one that compares by it. */
   private static final Pattern OPERATOR =
-      Pattern.compile("(,\\s{0,9}+(?:[<>]=?|[=!]=)\\s{0,9}+)\\)");
+      Pattern.compile("(,\\s{0,9}+(?:[<>]=?|[=!]=|[-+*/%&|^])\\s{0,9}+)[,)]");
 
   /** What makes a part of a text for a format, behind the first part. */
   private static final Pattern FORMAT =
       Pattern.compile("\"\\s{0,20}+((?:PRI|SCN)[a-zA-Z0-9]{2,12}+\\b)");
+
+  /** Before a colon, these are no labels. */
+  private static final Set<String> NO_LABELS =
+      Set.of("default", "public", "private", "protected", "signals", "slots");
 
   /** Finds the macros of a text. */
   static Marks of(String text) {
@@ -46,13 +51,16 @@ record Marks(String text, List<int[]> places) {
       }
     }
     given(plain, text);
+    SplitConditions conditions = SplitConditions.of(text);
+    blocks(plain, text, conditions.blocks(), places);
     for (List<int[]> stretches :
         List.of(
             DirectiveComments.of(text),
             all(OPERATOR, ",", text),
             all(FORMAT, "\"", text),
+            labels(text),
             EnumMacros.around(text),
-            SplitConditions.of(text))) {
+            conditions.lines())) {
       stretches.forEach(one -> blank(plain, one[0], one[1]));
     }
     for (LinkageBracket bracket : LinkageBracket.of(text)) {
@@ -97,12 +105,81 @@ record Marks(String text, List<int[]> places) {
               : MarkRules.endOfSpecifier(text, before, end);
       if (past > 0) {
         blank(plain, begin, past);
+        names(text, end, past, places);
       }
     }
     if (past > 0) {
       places.add(new int[] {begin, end});
     }
     return past;
+  }
+
+  /** Puts what a grammar knows in place of macros that stand for statements and declarations. */
+  private static void blocks(
+      StringBuilder plain, String text, List<OpenBrackets.Block> blocks, List<int[]> places) {
+    for (OpenBrackets.Block one : blocks) {
+      boolean given = one.open() < one.close();
+      int[] name = {one.begin(), CodeAround.pastWord(text, one.begin())};
+      char before = one.brace() < 0 ? 0 : text.charAt(one.brace() - 1);
+      if (one.brace() >= 0 && !one.inBody()) {
+        texts(plain, text, one);
+      } else if (given && one.inBody() && text.substring(name[0], name[1]).contains("IF")) {
+        // An else may follow.
+        blank(plain, name[0], name[1]);
+        plain.replace(name[0], name[0] + 2, "if");
+        places.add(name);
+      } else if (given && one.inBody() && (before == ' ' || before == '\t')) {
+        plain.setCharAt(one.brace() - 1, ';');
+      } else if (given && one.inBody()) {
+        // What it is given becomes a statement, since there is no room behind it.
+        blank(plain, name[0], one.open() + 1);
+        plain.setCharAt(one.close() - 1, ';');
+        places.add(name);
+      } else {
+        blank(plain, one.begin(), one.close());
+        places.add(name);
+        names(text, one.open(), one.close(), places);
+      }
+    }
+  }
+
+  /** Puts blanks in place of texts that a macro takes, and of a comma beside each. */
+  private static void texts(StringBuilder plain, String text, OpenBrackets.Block macro) {
+    int depth = 0;
+    int comma = -1;
+    for (int at = macro.open() + 1; at < macro.close() - 1; at++) {
+      char c = text.charAt(at);
+      depth += c == '(' ? 1 : c == ')' ? -1 : 0;
+      if (c == ',' && depth == 0) {
+        comma = at;
+      } else if (c == '"') {
+        int past = Math.min(CodeAround.pastText(text, at), macro.close() - 1);
+        int next = CodeAround.behindBlanks(text, past);
+        boolean first = comma < 0 && text.charAt(next) == ',';
+        blank(plain, depth > 0 || comma < 0 ? at : comma, first && depth == 0 ? next + 1 : past);
+        at = past - 1;
+      }
+    }
+  }
+
+  /** Notes the names that stand in a stretch which is blank now. */
+  private static void names(String text, int begin, int end, List<int[]> places) {
+    for (int at = begin; at < end; at++) {
+      char c = text.charAt(at);
+      if (c == '"') {
+        at = CodeAround.pastText(text, at) - 1;
+      } else if (CodeAround.isWord(c)) {
+        int past = CodeAround.pastWord(text, at);
+        char before = text.charAt(at - 1);
+        if (!Character.isDigit(c)
+            && before != '.'
+            && before != '>'
+            && !MarkRules.isKnown(text.substring(at, past))) {
+          places.add(new int[] {at, past});
+        }
+        at = past - 1;
+      }
+    }
   }
 
   /** Puts values in place of types that macros are given. */
@@ -119,6 +196,25 @@ record Marks(String text, List<int[]> places) {
         plain.setCharAt(type.name(), '0');
       }
     }
+  }
+
+  /** Labels in lines of their own behind which no statement stands, but a directive or nothing. */
+  private static List<int[]> labels(String text) {
+    List<int[]> found = new ArrayList<>();
+    for (int at = text.indexOf(":\n"); at > 0; at = text.indexOf(":\n", at + 1)) {
+      String word = CodeAround.wordEnding(text, at);
+      int next = CodeAround.behindComment(text, CodeAround.behindBlanks(text, at + 1));
+      int line = CodeAround.line(text, at);
+      boolean ends = next < text.length() && (text.charAt(next) == '#' || text.charAt(next) == '}');
+      if (ends
+          && !word.isEmpty()
+          && !NO_LABELS.contains(word)
+          && line >= 0
+          && text.substring(line, at - word.length()).isBlank()) {
+        found.add(new int[] {at - word.length(), at + 1});
+      }
+    }
+    return found;
   }
 
   /** Where the group of a pattern is found that begins with a sign. */

@@ -4,73 +4,183 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Conditions of the preprocessor that begin or end in the middle of a statement, such as one around
- * a last argument, or around all up to an {@code else}. No grammar expects them there. Where
- * nothing stands for the other case, what is under the condition is read as if it had none.
+ * a last argument, around all up to an {@code else}, or around the end of one block and the
+ * beginning of the next. No grammar expects them there. Where nothing stands for the other case,
+ * what is under the condition is read as if it had none.
  */
 final class SplitConditions {
-  private static final List<String> GOING_ON = List.of("||", "&&", "|", "==", "!=", "?");
+  private static final List<String> GOING_ON = List.of("||", "&&", "|", "==", "!=", "?", ",");
 
-  private SplitConditions() {}
+  private static final Set<String> QUESTIONS = Set.of("if", "while", "for", "switch");
 
-  /**
-   * A condition that is open.
-   *
-   * @param begin the first char of its line
-   * @param end where its line ends
-   * @param whole whether nothing stands for the other case
-   */
-  private record Open(int begin, int end, boolean whole) {}
+  private static final int LONGEST_QUESTION = 1000;
 
-  /** The lines of such conditions, each by where it begins and ends. */
-  static List<int[]> of(String text) {
-    List<int[]> found = new ArrayList<>();
-    Deque<Open> open = new ArrayDeque<>();
+  private final String text;
+  private final OpenBrackets brackets;
+  private final List<int[]> found = new ArrayList<>();
+  private final Deque<Open> open = new ArrayDeque<>();
+
+  private SplitConditions(String text) {
+    this.text = text;
+    this.brackets = new OpenBrackets(text);
+  }
+
+  /** A condition that is open. */
+  private static final class Open {
+    /** The first char of its line, and where its line ends. */
+    private final int begin;
+
+    private final int end;
+
+    /** The brackets that were open before it. */
+    private final String before;
+
+    /** The fewest that were open under it, and those that are at the end of its first case. */
+    private int fewest;
+
+    private String after;
+
+    private Open(int begin, int end, String before) {
+      this.begin = begin;
+      this.end = end;
+      this.before = before;
+      this.fewest = before.length();
+    }
+
+    /** Whether something stands for the other case. */
+    private boolean isForked() {
+      return after != null;
+    }
+  }
+
+  /** Reads a text. */
+  static SplitConditions of(String text) {
+    SplitConditions conditions = new SplitConditions(text);
     for (int at = 0; at < text.length(); ) {
       int end = lineEnd(text, at);
       int sign = CodeAround.behindBlanks(text, at);
-      if (sign < end && text.charAt(sign) == '#') {
-        int word = CodeAround.behindBlanks(text, sign + 1);
-        if (text.startsWith("if", word)) {
-          open.push(new Open(sign, end, true));
-        } else if (text.startsWith("el", word) && !open.isEmpty()) {
-          Open one = open.pop();
-          open.push(new Open(one.begin, one.end, false));
-        } else if (text.startsWith("endif", word) && !open.isEmpty()) {
-          Open one = open.pop();
-          if (one.whole && splits(text, one, sign)) {
-            found.add(new int[] {one.begin, one.end});
-            found.add(new int[] {sign, end});
-          }
-        }
+      if (sign < end && text.charAt(sign) == '#' && !conditions.brackets.isInComment()) {
+        conditions.directive(sign, end);
+      } else {
+        conditions.line(at, end);
       }
       at = end + 1;
     }
+    return conditions;
+  }
+
+  /** The lines of such conditions, each by where it begins and ends. */
+  List<int[]> lines() {
     return found;
+  }
+
+  /** What was met on the way: macros with blocks behind them. */
+  List<OpenBrackets.Block> blocks() {
+    return brackets.blocks();
   }
 
   /** Where a line ends that may go on behind backslashes. */
   private static int lineEnd(String text, int from) {
     int end = text.indexOf('\n', from);
-    while (end > 0 && text.substring(Math.max(0, end - 2), end).strip().endsWith("\\")) {
+    while (end > from
+        && (text.charAt(end - 1) == '\\'
+            || text.charAt(end - 1) == '\r' && end > 1 && text.charAt(end - 2) == '\\')) {
       end = text.indexOf('\n', end + 1);
     }
     return end < 0 ? text.length() : end;
   }
 
+  private void line(int from, int end) {
+    brackets.read(from, end);
+    if (!open.isEmpty()) {
+      open.peek().fewest = Math.min(open.peek().fewest, brackets.fewest());
+    }
+  }
+
+  private void directive(int sign, int end) {
+    int word = CodeAround.behindBlanks(text, sign + 1);
+    if (OpenBrackets.isList(brackets.now()) && isOfList(word, end)) {
+      found.add(new int[] {sign, end});
+    } else if (text.startsWith("if", word)) {
+      open.push(new Open(sign, end, brackets.now()));
+    } else if (text.startsWith("el", word) && !open.isEmpty()) {
+      // What stands for the other case begins where the first one did.
+      Open one = open.peek();
+      one.after = one.isForked() ? one.after : brackets.now();
+      brackets.set(one.before);
+    } else if (text.startsWith("endif", word) && !open.isEmpty()) {
+      Open one = open.pop();
+      if (!one.isForked() && splits(one, sign)) {
+        found.add(new int[] {one.begin, one.end});
+        found.add(new int[] {sign, end});
+      }
+      if (one.isForked()) {
+        brackets.set(one.after);
+      }
+      if (!open.isEmpty()) {
+        open.peek().fewest = Math.min(open.peek().fewest, one.fewest);
+      }
+    }
+  }
+
+  /** Whether a directive defines a macro for what stands here alone, or takes it back. */
+  private boolean isOfList(int word, int end) {
+    boolean defines = text.startsWith("define", word);
+    if (!defines && !text.startsWith("undef", word)) {
+      return false;
+    }
+    int name = CodeAround.behindBlanks(text, CodeAround.pastWord(text, word));
+    String macro = name < end ? text.substring(name, CodeAround.pastWord(text, name)) : "";
+    return !macro.isEmpty() && text.indexOf(defines ? "undef " + macro : "define " + macro) >= 0;
+  }
+
   /** Whether a condition begins or ends where a statement goes on. */
-  private static boolean splits(String text, Open condition, int endif) {
+  private boolean splits(Open condition, int endif) {
     int first = CodeAround.behindBlanks(text, condition.end);
-    int last = CodeAround.back(text, endif);
+    int last = CodeAround.behindCode(text, endif);
     if (first >= last) {
       return false;
     }
     char behind = text.charAt(last - 1);
-    return ",(|&=".indexOf(behind) >= 0
+    int before = condition.before.length();
+    int code = CodeAround.behindCode(text, condition.begin);
+    if (isBehindQuestion(last) || isBehindQuestion(code)) {
+      return true;
+    }
+    String word = CodeAround.wordEnding(text, code);
+    boolean goesOn = !word.isEmpty() && !CodeAround.isInCapitals(text, code - word.length(), code);
+    boolean halves = brackets.depth() != before || condition.fewest < before;
+    return ",(|&=?".indexOf(behind) >= 0
+        || before > 0 && halves
+        || goesOn
+        || OpenBrackets.isList(condition.before)
+        || behind == ':' && isOfChoice(last - 1)
         || CodeAround.wordEnding(text, last).equals("else")
+        || text.startsWith("else", first) && CodeAround.pastWord(text, first) == first + 4
         || GOING_ON.stream().anyMatch(sign -> text.startsWith(sign, first))
         || "(=|&".indexOf(CodeAround.previous(text, condition.begin)) >= 0;
+  }
+
+  /** Whether a place is behind the parentheses of an {@code if} or a loop. */
+  private boolean isBehindQuestion(int past) {
+    int depth = 0;
+    for (int at = past - 1; at >= 0 && past - at < LONGEST_QUESTION; at--) {
+      char c = text.charAt(at);
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (depth == 0) {
+        return c == '(' && QUESTIONS.contains(CodeAround.wordBefore(text, at));
+      }
+    }
+    return false;
+  }
+
+  /** Whether a colon stands between the values of a choice, and behind no label. */
+  private boolean isOfChoice(int colon) {
+    int line = CodeAround.line(text, colon);
+    return line >= 0 && text.substring(line, colon).contains("?");
   }
 }

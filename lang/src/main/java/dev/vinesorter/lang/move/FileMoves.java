@@ -274,8 +274,7 @@ final class FileMoves {
     for (String lost : imports) {
       refuse(reasons, RefusalCode.REBINDING, "This import would be lost: " + lost + ".");
     }
-    List<String> messages = before.problems().stream().map(Problem::message).toList();
-    for (Problem one : Forecast.newProblems(messages, fresh)) {
+    for (Problem one : Forecast.newProblems(before, fresh)) {
       refuse(
           reasons,
           RefusalCode.WOULD_NOT_COMPILE,

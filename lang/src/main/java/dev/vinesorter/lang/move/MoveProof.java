@@ -65,8 +65,7 @@ public final class MoveProof {
             reasons.add(rebinding("This would come to be meant: " + use + ".", sites));
           }
         });
-    List<String> messages = before.problems().stream().map(Problem::message).toList();
-    for (Problem one : Forecast.newProblems(messages, after)) {
+    for (Problem one : Forecast.newProblems(before, after)) {
       Site at = new Site(one.file(), one.line(), 1, 0, 0);
       reasons.add(
           new Reason(
