@@ -47,6 +47,9 @@ final class OpenBrackets {
 
   private boolean ofEnum;
 
+  /** One past a macro without an end, behind which a statement begins. */
+  private int pastMacro = -1;
+
   private final List<Block> blocks = new ArrayList<>();
 
   OpenBrackets(String text) {
@@ -110,6 +113,10 @@ final class OpenBrackets {
       } else if (!Character.isWhitespace(c)) {
         sign(c);
         last = c;
+        if (at + 1 == pastMacro) {
+          last = ';';
+          begin();
+        }
       }
     }
   }
@@ -141,6 +148,7 @@ final class OpenBrackets {
       blocks.add(new Block(begin, given ? opening : past, close, next, inBody));
     } else if (given && isAlone(begin, close, next, behind, inBody)) {
       blocks.add(new Block(begin, opening, close, -1, inBody));
+      pastMacro = close;
     }
   }
 

@@ -162,7 +162,7 @@ final class SplitConditions {
         || CodeAround.wordEnding(text, last).equals("else")
         || text.startsWith("else", first) && CodeAround.pastWord(text, first) == first + 4
         || GOING_ON.stream().anyMatch(sign -> text.startsWith(sign, first))
-        || "(=|&".indexOf(CodeAround.previous(text, condition.begin)) >= 0;
+        || "(=|&?".indexOf(CodeAround.previous(text, condition.begin)) >= 0;
   }
 
   /** Whether a place is behind the parentheses of an {@code if} or a loop. */
