@@ -394,7 +394,8 @@ final class CNeeds {
       if (use.isNamed() && move.names().meant(move.from(), use) == null) {
         List<String> chain = use.chain();
         boolean std = chain.get(0).equals("std") && chain.size() > 1;
-        unknown.add(std ? "std::" + chain.get(1) : chain.get(0));
+        boolean used = !std && UsedNames.isOfStd(move, chain.get(0));
+        unknown.add(std ? "std::" + chain.get(1) : used ? "std::" + chain.get(0) : chain.get(0));
       }
     }
     for (String asked : asked()) {

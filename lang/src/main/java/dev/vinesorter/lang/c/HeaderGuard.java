@@ -56,13 +56,18 @@ final class HeaderGuard {
     if (ONCE.matcher(text).find()) {
       return true;
     }
-    for (int node = 1; node < tree.size(); node = tree.past(node)) {
-      if (IncludeLines.isGuard(tree, node)
-          && 2 * (tree.end(node) - tree.begin(node)) > text.length()) {
-        return true;
+    int guarded = 0;
+    int other = 0;
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      int length = tree.end(child) - tree.begin(child);
+      if (IncludeLines.isGuard(tree, child)) {
+        guarded += length;
+      } else if (!tree.is(child, "comment")) {
+        // A guard around less than half of a header keeps something else from being read twice.
+        other += length;
       }
     }
-    return false;
+    return guarded > other;
   }
 
   private static boolean isGuarded(String text) {

@@ -75,18 +75,24 @@ final class StandardHeaders {
         "all_of any_of binary_search copy count_if equal fill find find_if for_each lower_bound max"
             + " max_element min min_element none_of remove_if replace reverse sort stable_sort"
             + " swap_ranges transform unique upper_bound");
+    inCpp("any", "any any_cast");
     inCpp("array", "array");
     inCpp(
         "atomic",
         "atomic atomic_bool atomic_int memory_order_acquire memory_order_relaxed"
             + " memory_order_release memory_order_seq_cst");
+    inCpp("bitset", "bitset");
     inCpp("chrono", "chrono");
+    inCpp("complex", "complex");
     inCpp("condition_variable", "condition_variable");
     inCpp("deque", "deque");
     inCpp("exception", "exception terminate");
     inCpp("fstream", "fstream ifstream ofstream");
     inCpp("functional", "function bind hash less greater reference_wrapper");
+    inCpp("future", "async future promise");
+    inCpp("initializer_list", "initializer_list");
     inCpp("iomanip", "setfill setprecision setw");
+    inCpp("ios", "boolalpha dec fixed hex ios ios_base left oct right scientific streamsize");
     inCpp("iostream", "cerr cin clog cout");
     inCpp("istream", "istream getline");
     inCpp("iterator", "back_inserter distance iterator_traits next prev");
@@ -96,17 +102,25 @@ final class StandardHeaders {
     inCpp("memory", "allocator make_shared make_unique shared_ptr unique_ptr weak_ptr");
     inCpp("mutex", "lock_guard mutex once_flag call_once recursive_mutex unique_lock");
     inCpp("numeric", "accumulate iota");
+    inCpp("new", "bad_alloc nothrow");
     inCpp("optional", "nullopt optional");
-    inCpp("ostream", "endl ostream");
+    inCpp("ostream", "endl flush ostream");
     inCpp("queue", "priority_queue queue");
+    inCpp("random", "mt19937 random_device uniform_int_distribution uniform_real_distribution");
+    inCpp("regex", "regex regex_match regex_replace regex_search smatch");
     inCpp("set", "multiset set");
     inCpp(
         "sstream",
         "basic_istringstream basic_ostringstream basic_stringstream istringstream ostringstream"
             + " stringstream");
     inCpp("stack", "stack");
-    inCpp("stdexcept", "invalid_argument logic_error out_of_range runtime_error");
-    inCpp("string", "basic_string char_traits string stoi stol to_string wstring");
+    inCpp(
+        "stdexcept",
+        "domain_error invalid_argument length_error logic_error out_of_range overflow_error"
+            + " range_error runtime_error");
+    inCpp("streambuf", "streambuf");
+    inCpp("string", "basic_string char_traits stod stoi stol string to_string wstring");
+    inCpp("string_view", "string_view");
     inCpp("thread", "thread this_thread");
     inCpp("tuple", "get make_tuple tie tuple");
     inCpp(
@@ -115,6 +129,7 @@ final class StandardHeaders {
     inCpp("unordered_map", "unordered_map unordered_multimap");
     inCpp("unordered_set", "unordered_set");
     inCpp("utility", "forward make_pair move pair swap");
+    inCpp("variant", "get_if holds_alternative monostate variant visit");
     inCpp("vector", "vector");
   }
 
@@ -133,6 +148,11 @@ final class StandardHeaders {
   /** The header of C that declares a name; null for none that is known. */
   static String of(String name) {
     return HEADERS.get(name);
+  }
+
+  /** Whether the namespace std has a name that C does not have. */
+  static boolean isOfCpp(String name) {
+    return CPP.containsKey(name);
   }
 
   /** The header that declares a name of the namespace std; null for none that is known. */

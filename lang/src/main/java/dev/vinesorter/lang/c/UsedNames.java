@@ -1,18 +1,24 @@
 package dev.vinesorter.lang.c;
 
 import dev.vinesorter.lang.move.Relocation;
+import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
+import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 
 /**
- * Names that the old source brings in by {@code using ns::Name;}. What moves leaves that line
- * behind, and no header should have one: such names are written in full where they come to stand.
+ * Names that the old source brings in by {@code using ns::Name;} or {@code using namespace ns;}.
+ * What moves leaves that line behind, and no header should have one: such names are written in full
+ * where they come to stand.
  */
 final class UsedNames {
+  private static final String STD = "std";
+
   private final Relocation move;
   private final Syntax tree;
 
@@ -28,7 +34,7 @@ final class UsedNames {
         move.inside().stream().filter(use -> use.isNamed() && move.isInside(use.at())).toList();
     for (Import one : move.old().imports()) {
       boolean brings =
-          one.level() == Import.USING_ONE && !move.isInside(one.at()) && !isBroughtThere(one);
+          one.level() == Import.USING_ONE && !move.isInside(one.at()) && !isBroughtThere(move, one);
       for (Use use : brings ? uses : List.<Use>of()) {
         int at = use.chain().get(0).equals(one.alias()) ? first(use) : -1;
         if (at >= 0 && tree.text(tree.innermost(at)).equals(one.alias()) && done.add(at)) {
@@ -38,10 +44,60 @@ final class UsedNames {
         }
       }
     }
+    for (Use use : uses) {
+      String space = spaceOf(use);
+      int at = space.isEmpty() ? -1 : first(use);
+      if (at >= 0 && tree.text(tree.innermost(at)).equals(use.chain().get(0)) && done.add(at)) {
+        move.edits(move.from()).insert(at, space.replace(".", "::") + "::");
+      }
+    }
+  }
+
+  /** The namespace that is used as a whole and has the first name of a use; empty for none. */
+  private String spaceOf(Use use) {
+    String name = use.chain().get(0);
+    Place meant = move.names().inFile(move.from(), name, use.decl());
+    if (meant == null && move.names().meant(move.from(), use) == null) {
+      return isOfStd(move, name) ? STD : "";
+    }
+    String space = meant == null || meant.file() < 0 ? "" : space(meant.file(), meant.decl());
+    boolean whole = wholes(move).stream().anyMatch(one -> one.from().equals(space));
+    return whole && !(space(move.from(), use.decl()) + ".").startsWith(space + ".") ? space : "";
+  }
+
+  /** The namespaces around a declaration, by their full name. */
+  private String space(int file, int decl) {
+    Outline outline = move.outline(file);
+    StringBuilder space = new StringBuilder();
+    for (int at = outline.decls().get(decl).around();
+        at > 0;
+        at = outline.decls().get(at).around()) {
+      if (outline.decls().get(at).sort() == Sort.SPACE) {
+        space.insert(0, outline.decls().get(at).name() + (space.length() == 0 ? "" : "."));
+      }
+    }
+    return space.toString();
+  }
+
+  /**
+   * Whether nothing but a namespace that is used as a whole can give the old source a name, and the
+   * standard library has it.
+   */
+  static boolean isOfStd(Relocation move, String name) {
+    return StandardHeaders.isOfCpp(name)
+        && wholes(move).stream().anyMatch(one -> one.from().equals(STD));
+  }
+
+  /** The namespaces that the old source uses as a whole, where what moves will not see that. */
+  private static List<Import> wholes(Relocation move) {
+    return move.old().imports().stream()
+        .filter(one -> one.level() == Import.USING_ALL)
+        .filter(one -> !move.isInside(one.at()) && !isBroughtThere(move, one))
+        .toList();
   }
 
   /** Whether the source that takes what moves has the same line. */
-  private boolean isBroughtThere(Import one) {
+  private static boolean isBroughtThere(Relocation move, Import one) {
     return move.toFile() >= 0
         && move.outline(move.toFile()).imports().stream()
             .anyMatch(
