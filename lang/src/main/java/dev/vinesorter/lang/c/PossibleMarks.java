@@ -37,6 +37,7 @@ final class PossibleMarks {
   boolean next() {
     for (int at = end; at < text.length(); at++) {
       if (!isOfWord(at)) {
+        at = pastTextOrComment(at) - 1;
         continue;
       }
       begin = at;
@@ -47,6 +48,28 @@ final class PossibleMarks {
       at = end;
     }
     return false;
+  }
+
+  /** One past the comment, or the text in quotes, that begins at a sign; else past the sign. */
+  private int pastTextOrComment(int at) {
+    char c = text.charAt(at);
+    if (c == '/' && at(at + 1) == '/') {
+      int past = text.indexOf('\n', at);
+      return past < 0 ? text.length() : past;
+    }
+    if (c == '/' && at(at + 1) == '*') {
+      int close = text.indexOf("*/", at + 2);
+      return close < 0 ? text.length() : close + 2;
+    }
+    if (c == '"' || c == '\'') {
+      int past = at + 1;
+      while (past < text.length() && at(past) != c && at(past) != '\n') {
+        past += at(past) == '\\' ? 2 : 1;
+      }
+      // A quote that does not close in its line is none.
+      return at(past) == c ? past + 1 : at + 1;
+    }
+    return at + 1;
   }
 
   private boolean mayMark() {
