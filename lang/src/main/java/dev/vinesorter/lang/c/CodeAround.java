@@ -8,6 +8,8 @@ final class CodeAround {
   /** Comments go on for fewer lines, as a rule. */
   private static final int MOST_LINES = 50;
 
+  private static final int LONGEST_COMMENT = 4 * LONGEST_LINE;
+
   private CodeAround() {}
 
   /** Where the line of a place begins; -1 where that is far before it. */
@@ -96,8 +98,11 @@ final class CodeAround {
   static int behindCode(String text, int at) {
     int past = back(text, at);
     for (int most = MOST_LINES; past > 1 && text.startsWith("*/", past - 2) && most > 0; most--) {
-      int open = text.lastIndexOf("/*", past - 3);
-      if (open < 0) {
+      int open = past - 4;
+      while (open > 0 && past - open < LONGEST_COMMENT && !text.startsWith("/*", open)) {
+        open--;
+      }
+      if (open < 0 || !text.startsWith("/*", open)) {
         return past;
       }
       past = back(text, open);

@@ -541,7 +541,7 @@ final class MarkRules {
     char behind = element < text.length() ? text.charAt(element) : 0;
     return past > 0
         && (text.charAt(past - 1) == ',' || text.charAt(past - 1) == '{')
-        && (behind == '{' || CodeAround.isWord(behind))
+        && (behind == '{' || behind == '#' || CodeAround.isWord(behind))
         && CodeAround.isInBraces(text, past);
   }
 

@@ -201,7 +201,11 @@ record Marks(String text, List<int[]> places) {
   /** Labels in lines of their own behind which no statement stands, but a directive or nothing. */
   private static List<int[]> labels(String text) {
     List<int[]> found = new ArrayList<>();
-    for (int at = text.indexOf(":\n"); at > 0; at = text.indexOf(":\n", at + 1)) {
+    for (int at = text.indexOf(':'); at > 0; at = text.indexOf(':', at + 1)) {
+      char past = at + 1 < text.length() ? text.charAt(at + 1) : '\n';
+      if (past != '\n' && past != '\r') {
+        continue;
+      }
       String word = CodeAround.wordEnding(text, at);
       int next = CodeAround.behindComment(text, CodeAround.behindBlanks(text, at + 1));
       int line = CodeAround.line(text, at);

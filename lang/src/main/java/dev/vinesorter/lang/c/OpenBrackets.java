@@ -21,6 +21,9 @@ final class OpenBrackets {
   /** Stands for a brace in which values stand. */
   private static final char VALUES = 'v';
 
+  /** Deeper ones are counted, and not told apart. */
+  private static final int DEEPEST = 500;
+
   /** In front of a brace that holds declarations, unless parameters came between. */
   private static final Set<String> HOLDERS =
       Set.of("class", "struct", "union", "enum", "namespace");
@@ -32,6 +35,7 @@ final class OpenBrackets {
 
   private final String text;
   private StringBuilder open = new StringBuilder();
+  private int beyond;
   private int fewest;
   private boolean inComment;
 
@@ -156,12 +160,12 @@ final class OpenBrackets {
   private boolean isAlone(int begin, int close, int next, char behind, boolean inBody) {
     boolean constants = isList(open.toString());
     int line = CodeAround.line(text, begin);
-    int end = text.indexOf('\n', close);
+    boolean apart = next == text.length() || text.substring(close, next).indexOf('\n') >= 0;
     return !constants
         && last != ')'
         && last != ':'
         && (behind == '}' || behind == '#' || inBody && CodeAround.isWord(behind))
-        && (end < 0 || end < next)
+        && apart
         && line >= 0
         && text.substring(line, begin).isBlank();
   }
@@ -175,7 +179,12 @@ final class OpenBrackets {
   }
 
   private void sign(char c) {
-    if (c == '(' || c == '[') {
+    boolean opens = c == '(' || c == '[' || c == '{';
+    if (opens && open.length() == DEEPEST) {
+      beyond++;
+    } else if (beyond > 0 && (c == ')' || c == ']' || c == '}')) {
+      beyond--;
+    } else if (c == '(' || c == '[') {
       open.append(c);
     } else if (c == '{') {
       open.append(isBody() ? BODY : ofEnum ? CONSTANTS : holds ? c : isOfValues() ? VALUES : c);

@@ -3,7 +3,10 @@ package dev.vinesorter.lang.c;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /**
@@ -23,6 +26,9 @@ final class SplitConditions {
   private final OpenBrackets brackets;
   private final List<int[]> found = new ArrayList<>();
   private final Deque<Open> open = new ArrayDeque<>();
+
+  /** By a directive, the macros that those of its kind name. */
+  private final Map<String, Set<String>> named = new HashMap<>();
 
   private SplitConditions(String text) {
     this.text = text;
@@ -135,7 +141,27 @@ final class SplitConditions {
     }
     int name = CodeAround.behindBlanks(text, CodeAround.pastWord(text, word));
     String macro = name < end ? text.substring(name, CodeAround.pastWord(text, name)) : "";
-    return !macro.isEmpty() && text.indexOf(defines ? "undef " + macro : "define " + macro) >= 0;
+    return defines ? words("undef").contains(macro) : words("define").contains(macro);
+  }
+
+  /** The macros that some directives speak of; looked for once. */
+  private Set<String> words(String directive) {
+    return named.computeIfAbsent(
+        directive,
+        key -> {
+          Set<String> words = new HashSet<>();
+          for (int at = text.indexOf(key); at >= 0; at = text.indexOf(key, at + key.length())) {
+            int name = CodeAround.behindBlanks(text, at + key.length());
+            int sign = at;
+            while (sign > 0 && (text.charAt(sign - 1) == ' ' || text.charAt(sign - 1) == '\t')) {
+              sign--;
+            }
+            if (sign > 0 && text.charAt(sign - 1) == '#') {
+              words.add(text.substring(name, CodeAround.pastWord(text, name)));
+            }
+          }
+          return words;
+        });
   }
 
   /** Whether a condition begins or ends where a statement goes on. */
