@@ -207,6 +207,7 @@ final class DeclarationMoves {
         if (!known) {
           move.stretches().add(one);
         }
+        move.stretches().addAll(language.companions(move, decl));
       }
       move.stretches().sort((one, other) -> one.begin() - other.begin());
       language.follow(move);
@@ -232,7 +233,7 @@ final class DeclarationMoves {
             (path, edits) -> {
               if (!edits.isEmpty()) {
                 SourceText text = edited.text(path);
-                String now = edits.apply(text.text());
+                String now = TextLines.begunAs(text.text(), edits.apply(text.text()));
                 edited.put(path, text.with(now.isBlank() ? "" : now));
               }
             });

@@ -20,6 +20,11 @@ public interface Declarations {
    */
   Stretch stretch(Relocation move, int decl) throws CannotMoveException;
 
+  /** Statements that say something of a declaration alone, and go with it. */
+  default List<Stretch> companions(Relocation move, int decl) {
+    return List.of();
+  }
+
   /**
    * Writes, in all sources, what it takes that each name goes on to mean what it means, and the
    * text of what moves in its new place.

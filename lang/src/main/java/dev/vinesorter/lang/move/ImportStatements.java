@@ -73,12 +73,26 @@ final class ImportStatements {
     int statement = statement(one);
     int element = element(one, statement);
     if (element < 0) {
-      throw cannot(one, "This import is not written plainly.");
+      if (!one.name().equals("default") || !isAlone(statement)) {
+        throw cannot(one, "This import is not written plainly.");
+      }
+      int source = language.source(tree, statement);
+      move.edits(file)
+          .replace(tree.begin(source), tree.end(source), language.written(tree, source, specifier));
+      return;
     }
     gone.computeIfAbsent(statement, key -> new TreeSet<>()).add(element);
     instead
         .computeIfAbsent(statement, key -> new ArrayList<>())
         .add(new Added(specifier, tree.text(element), one.late()));
+  }
+
+  /** Whether a statement brings in one thing. */
+  private boolean isAlone(int statement) {
+    return move.outline(file).imports().stream()
+            .filter(one -> one.level() >= 0 && language.statement(tree, one.at()) == statement)
+            .count()
+        == 1;
   }
 
   void add(Added one) {

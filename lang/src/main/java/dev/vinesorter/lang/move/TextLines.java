@@ -178,4 +178,14 @@ public final class TextLines {
     boolean near = next(text, Math.max(0, end - 1)) == lineBegin || end == lineBegin;
     return ends && near && begin(text, tree.begin(comment)) == tree.begin(comment);
   }
+
+  /** A text without the empty lines that it begins with, unless it began with such before. */
+  static String begunAs(String before, String now) {
+    int at = 0;
+    while (at < now.length() && (now.charAt(at) == '\n' || now.charAt(at) == '\r')) {
+      at++;
+    }
+    boolean begun = before.startsWith("\n") || before.startsWith("\r");
+    return begun ? now : now.substring(at);
+  }
 }

@@ -141,7 +141,7 @@ final class ScriptDeclarations extends NamedImports {
     int inner = declared(tree, node);
     boolean isDefault = tree.childOf(node, "default") >= 0;
     boolean given = isGivenAtOnce(tree, node, move.name(decl));
-    if (!given && !DECLARING.contains(tree.kind(inner)) || isDefault) {
+    if (!given && !DECLARING.contains(tree.kind(inner)) || isDefault && move.toFile() >= 0) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET,
           "'" + move.name(decl) + "' is not declared by a statement of its own.",
@@ -170,6 +170,38 @@ final class ScriptDeclarations extends NamedImports {
           RefusalCode.ONE_LINE, "'" + move.name(decl) + "' shares its line with others.", at);
     }
     return new Stretch(TextLines.heading(tree, node, begin), past);
+  }
+
+  /** What a module gives as a whole is given as a whole by the new one, where that has nothing. */
+  @Override
+  public List<Stretch> companions(Relocation move, int decl) {
+    Syntax tree = move.tree(move.from());
+    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+      int value = tree.child(child, "value");
+      boolean whole =
+          tree.is(child, "export_statement")
+              && tree.childOf(child, "default") >= 0
+              && tree.is(value, "identifier")
+              && tree.text(value).equals(move.name(decl));
+      if (whole && move.toFile() < 0) {
+        String text = tree.text();
+        int begin = TextLines.begin(text, tree.begin(child));
+        return List.of(
+            new Stretch(
+                TextLines.heading(tree, child, begin), TextLines.next(text, tree.end(child))));
+      }
+    }
+    return List.of();
+  }
+
+  /** Whether a declaration is what others take as the whole of its module. */
+  private static boolean isWhole(Relocation move, int decl) {
+    return move.old().imports().stream()
+        .anyMatch(
+            one ->
+                one.level() == Import.OTHER_NAME
+                    && one.alias().equals("default")
+                    && one.name().equals(move.name(decl)));
   }
 
   @Override
@@ -259,6 +291,19 @@ final class ScriptDeclarations extends NamedImports {
 
   @Override
   protected void expose(Relocation move, int decl, boolean isMoved) throws CannotMoveException {
+    Syntax old = move.tree(move.from());
+    int own = statement(old, move.old().decls().get(decl).nameAt());
+    boolean asWhole =
+        old.childOf(own, "default") >= 0
+            || isMoved && isWhole(move, decl) && !CommonModules.isCommon(old);
+    if (asWhole && listed(move, decl) < 0) {
+      throw new CannotMoveException(
+          RefusalCode.NOT_YET,
+          "'"
+              + move.name(decl)
+              + "' is exported as default, and would have to be exported by its name, too.",
+          move.old().decls().get(decl).nameAt());
+    }
     if (isExported(move, decl)) {
       return;
     }
@@ -290,7 +335,8 @@ final class ScriptDeclarations extends NamedImports {
                 one ->
                     one.level() == Import.OTHER_NAME
                         && one.name().equals(move.name(decl))
-                        && (!common || one.alias().equals("default")));
+                        && (!common || one.alias().equals("default"))
+                        && !(!common && one.alias().equals("default") && move.isInside(one.at())));
     if (isOther) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET,
