@@ -494,14 +494,22 @@ final class ScriptDeclarations extends NamedImports {
     return (stem.startsWith("../") ? "" : "./") + stem + own;
   }
 
-  /** How a source, or the one that things leave, writes what it takes from another of ours. */
+  /** How a source, the one that things leave, or another, writes what it takes of ours. */
   private String manner(Relocation move, String importer) {
-    for (int file : new int[] {move.project().number(importer), move.from()}) {
+    List<Integer> asked = new ArrayList<>(List.of(move.project().number(importer), move.from()));
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      asked.add(file);
+    }
+    for (int file : asked) {
       for (Import one : file < 0 ? List.<Import>of() : move.outline(file).imports()) {
         if (one.level() >= 0 && one.from().startsWith(".")) {
           return one.from();
         }
       }
+    }
+    // Modules of JavaScript are found by their whole names, unless a program gathers them.
+    if (importer.endsWith("js") && !CommonModules.isCommon(move.tree(move.from()))) {
+      return importer.substring(importer.lastIndexOf('.'));
     }
     return "";
   }

@@ -1,5 +1,6 @@
 package dev.vinesorter.lang.script;
 
+import dev.vinesorter.lang.move.Declarations;
 import dev.vinesorter.lang.move.ImportSyntax;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.move.TextLines;
@@ -242,8 +243,20 @@ final class ScriptImportSyntax implements ImportSyntax {
         edits.insert(at, lines);
       }
     } else {
-      edits.insert(head(tree), lines + end);
+      edits.insert(behindMoved(move, file, head(tree)), lines + end);
     }
+  }
+
+  /** A place, or one behind what goes away from there, which must not take the lines along. */
+  private static int behindMoved(Relocation move, int file, int place) {
+    int at = place;
+    for (Declarations.Stretch one :
+        file == move.from() ? move.stretches() : List.<Declarations.Stretch>of()) {
+      if (one.begin() <= at && at < one.end()) {
+        at = TextLines.next(move.text(file), one.end());
+      }
+    }
+    return at;
   }
 
   /** Statements with their ends of line: what libraries have first, then what sources have. */
