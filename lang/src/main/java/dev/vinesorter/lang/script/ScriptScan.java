@@ -36,6 +36,21 @@ final class ScriptScan extends Scan {
   private static final Set<String> CLASSES =
       Set.of("class_declaration", "abstract_class_declaration", "class", "interface_declaration");
 
+  /** What may stand around a function that holds all of a module. */
+  private static final Set<String> AROUND_WRAPPER =
+      Set.of(
+          "parenthesized_expression",
+          "call_expression",
+          "arguments",
+          "unary_expression",
+          "expression_statement");
+
+  private static final Set<String> LOADERS =
+      Set.of("define", "require", "requirejs", "System.register");
+
+  /** Whether a function without a name is open that belongs to no declaration of the module. */
+  private boolean local;
+
   /** The class that is open; -1 for none. */
   private int type = -1;
 
@@ -73,14 +88,20 @@ final class ScriptScan extends Scan {
       return;
     }
     if (FUNCTIONS.contains(kind) && tree.first(node) >= 0) {
+      boolean before = local;
+      local |= open == 0 && !isWrapper(node);
       body(open, node);
+      local = before;
       return;
     }
     switch (kind) {
       case "import_statement" -> imports(node);
       case "export_statement" -> exports(node);
       case "function_declaration", "generator_function_declaration", "function_signature" -> {
-        if (open == 0 && constructors.contains(tree.text(tree.child(node, "name")))) {
+        if (open == 0 && local) {
+          bind(tree.child(node, "name"), "");
+          body(open, node);
+        } else if (open == 0 && constructors.contains(tree.text(tree.child(node, "name")))) {
           constructor(node);
         } else {
           function(node, tree.child(node, "name"), node);
@@ -108,6 +129,31 @@ final class ScriptScan extends Scan {
       case "update_expression" -> expression(tree.child(node, "argument"), Kind.WRITES);
       default -> visitUse(node);
     }
+  }
+
+  /** Whether what is called runs the function that makes a module: a loader, or one in brackets. */
+  private boolean loads(int called) {
+    return tree.is(called, "parenthesized_expression")
+        || FUNCTIONS.contains(tree.kind(called))
+        || LOADERS.contains(tree.text(called));
+  }
+
+  /**
+   * Whether a function is called where it stands, or handed to a loader, to hold all the module.
+   */
+  private boolean isWrapper(int node) {
+    int at = tree.around(node);
+    boolean called = false;
+    while (at > 0
+        && (AROUND_WRAPPER.contains(tree.kind(at))
+            || called && tree.is(at, "assignment_expression"))) {
+      called |= tree.is(at, "call_expression");
+      if (tree.is(at, "arguments") && !loads(tree.child(tree.around(at), "function"))) {
+        return false;
+      }
+      at = tree.around(at);
+    }
+    return at <= 0;
   }
 
   /** What is done with things that are declared elsewhere. */
@@ -180,7 +226,7 @@ final class ScriptScan extends Scan {
 
   /** Functions and variables of a block are seen in all of it. */
   private void hoist(int block) {
-    if (open == 0) {
+    if (open == 0 && !local) {
       return;
     }
     for (int child = tree.first(block); child >= 0; child = tree.next(child)) {
@@ -541,7 +587,7 @@ final class ScriptScan extends Scan {
     int name = tree.child(node, "name");
     int value = tree.child(node, "value");
     int annotation = tree.child(node, "type");
-    boolean top = open == 0 || outline.decls().get(open).sort() == Sort.TYPE;
+    boolean top = open == 0 ? !local : outline.decls().get(open).sort() == Sort.TYPE;
     int loaded = CommonModules.call(tree, node);
     if (loaded >= 0 && isRequire(loaded)) {
       return;
