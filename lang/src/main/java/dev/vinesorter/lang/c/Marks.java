@@ -46,7 +46,7 @@ record Marks(String text, List<int[]> places) {
       }
       // A line of the preprocessor marks nothing.
       if (begin >= past && text.charAt(first) != '#') {
-        MarkRules.Before before = MarkRules.Before.of(text, begin, past);
+        BeforeWord before = BeforeWord.of(text, begin, past);
         past = mark(plain, text, before, word.end(), begin == first, places);
       }
     }
@@ -80,7 +80,7 @@ record Marks(String text, List<int[]> places) {
   private static int mark(
       StringBuilder plain,
       String text,
-      MarkRules.Before before,
+      BeforeWord before,
       int end,
       boolean beginsLine,
       List<int[]> places) {
@@ -174,7 +174,7 @@ record Marks(String text, List<int[]> places) {
         if (!Character.isDigit(c)
             && before != '.'
             && before != '>'
-            && !MarkRules.isKnown(text.substring(at, past))) {
+            && !DeclaringWords.isKnown(text.substring(at, past))) {
           places.add(new int[] {at, past});
         }
         at = past - 1;

@@ -1,0 +1,62 @@
+package dev.vinesorter.lang.c;
+
+import java.util.Set;
+
+/**
+ * What comes before a word that may be a macro.
+ *
+ * @param begin where the word begins
+ * @param word the word before, if it is one; none behind a mark
+ * @param last the last char before; a semicolon behind a mark, since it might not be there
+ * @param isMark whether it is a mark
+ */
+record BeforeWord(int begin, String word, char last, boolean isMark) {
+  private static final Set<String> LINKAGES = Set.of("extern", "static", "inline");
+
+  /** What may stand between the parameters of a function and its end. */
+  static final Set<String> BEHIND_PARAMETERS =
+      Set.of("const", "noexcept", "override", "final", "volatile");
+
+  /** What comes before a place; {@code mark} is one past the last mark. */
+  static BeforeWord of(String text, int begin, int mark) {
+    int past = CodeAround.back(text, begin);
+    char last = past == 0 ? 0 : text.charAt(past - 1);
+    return mark > 0 && mark == past
+        ? new BeforeWord(begin, "", ';', true)
+        : new BeforeWord(begin, CodeAround.wordEnding(text, past), last, false);
+  }
+
+  /** Whether a declaration begins, or goes on behind how it is seen by others. */
+  boolean begins() {
+    return beginsDeclaration(last) || LINKAGES.contains(word);
+  }
+
+  /** Whether what stands before are the parameters of a function. */
+  boolean isBehindParameters(String text) {
+    return last == ')' && isOfFunction(text, begin);
+  }
+
+  static boolean beginsDeclaration(char previous) {
+    return previous == 0
+        || previous == ';'
+        || previous == '}'
+        || previous == '{'
+        || previous == ':';
+  }
+
+  /** Whether the parenthesis that closes before a place is one of parameters, and of no cast. */
+  private static boolean isOfFunction(String text, int from) {
+    int past = CodeAround.back(text, from);
+    int depth = 0;
+    for (int at = past - 1; at >= 0 && past - at < 1000; at--) {
+      char c = text.charAt(at);
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (depth == 0) {
+        char before = CodeAround.previous(text, at);
+        return before == ')'
+            || CodeAround.isWord(before) && !CodeAround.wordBefore(text, at).equals("return");
+      }
+    }
+    return false;
+  }
+}
