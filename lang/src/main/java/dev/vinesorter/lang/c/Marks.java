@@ -18,7 +18,7 @@ import java.util.regex.Pattern;
 record Marks(String text, List<int[]> places) {
   /** An operator that is given to a macro, as to one that compares by it. */
   private static final Pattern OPERATOR =
-      Pattern.compile("(,\\s{0,9}+(?:[<>]=?|[=!]=|[-+*/%&|^])\\s{0,9}+)[,)]");
+      Pattern.compile("(,\\s{0,9}+(?:[<>]=?|<<|>>|[=!]=|&&|\\|\\||[-+*/%&|^])\\s{0,9}+)[,)]");
 
   /** What makes a part of a text for a format, behind the first part. */
   private static final Pattern FORMAT =
@@ -118,6 +118,10 @@ record Marks(String text, List<int[]> places) {
   private static void blocks(
       StringBuilder plain, String text, List<OpenBrackets.Block> blocks, List<int[]> places) {
     for (OpenBrackets.Block one : blocks) {
+      if (one.brace() < 0 && plain.charAt(one.begin()) == ' ') {
+        // It was found to be a mark before.
+        continue;
+      }
       boolean given = one.open() < one.close();
       int[] name = {one.begin(), CodeAround.pastWord(text, one.begin())};
       char before = one.brace() < 0 ? 0 : text.charAt(one.brace() - 1);

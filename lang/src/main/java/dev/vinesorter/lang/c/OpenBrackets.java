@@ -172,7 +172,7 @@ final class OpenBrackets {
 
   private boolean isInBody() {
     int at = open.length() - 1;
-    while (at >= 0 && (open.charAt(at) == '(' || open.charAt(at) == '[')) {
+    while (at >= 0 && isRound(open.charAt(at))) {
       at--;
     }
     return at >= 0 && open.charAt(at) == BODY;
@@ -190,7 +190,7 @@ final class OpenBrackets {
       open.append(isBody() ? BODY : ofEnum ? CONSTANTS : holds ? c : isOfValues() ? VALUES : c);
       begin();
     } else if (c == ')' || c == ']' || c == '}') {
-      open.setLength(Math.max(0, open.length() - 1));
+      close(c);
       fewest = Math.min(fewest, open.length());
       hasParameters |= c == ')';
       if (c == '}') {
@@ -199,6 +199,21 @@ final class OpenBrackets {
     } else if (c == ';') {
       begin();
     }
+  }
+
+  /** Closes what a sign closes; a brace closes all that nobody closed in it. */
+  private void close(char sign) {
+    int at = open.length() - 1;
+    while (sign == '}' && at >= 0 && isRound(open.charAt(at))) {
+      at--;
+    }
+    if (at >= 0 && isRound(open.charAt(at)) == (sign != '}')) {
+      open.setLength(at);
+    }
+  }
+
+  private static boolean isRound(char bracket) {
+    return bracket == '(' || bracket == '[';
   }
 
   private void begin() {

@@ -171,24 +171,58 @@ final class SplitConditions {
     if (first >= last) {
       return false;
     }
-    char behind = text.charAt(last - 1);
     int before = condition.before.length();
-    int code = CodeAround.behindCode(text, condition.begin);
-    if (isBehindQuestion(last) || isBehindQuestion(code)) {
+    boolean halves = brackets.depth() != before || condition.fewest < before;
+    return before > 0 && halves
+        || OpenBrackets.isList(condition.before)
+        || endsInside(last)
+        || beginsInside(condition, first, last);
+  }
+
+  /** Whether what comes last under a condition is not the end of a statement. */
+  private boolean endsInside(int last) {
+    char behind = text.charAt(last - 1);
+    return !isOfDirective(last)
+        && (",(|&=?".indexOf(behind) >= 0
+            || behind == ':' && isOfChoice(last - 1)
+            || CodeAround.wordEnding(text, last).equals("else")
+            || isBehindQuestion(last));
+  }
+
+  /** Whether a condition begins behind a part of a statement, or with one. */
+  private boolean beginsInside(Open condition, int first, int last) {
+    if (text.startsWith("else", first) && CodeAround.pastWord(text, first) == first + 4
+        || GOING_ON.stream().anyMatch(sign -> text.startsWith(sign, first))) {
       return true;
     }
+    int code = CodeAround.behindCode(text, condition.begin);
+    if (code == 0 || isOfDirective(code)) {
+      return false;
+    }
     String word = CodeAround.wordEnding(text, code);
-    boolean goesOn = !word.isEmpty() && !CodeAround.isInCapitals(text, code - word.length(), code);
-    boolean halves = brackets.depth() != before || condition.fewest < before;
-    return ",(|&=?".indexOf(behind) >= 0
-        || before > 0 && halves
-        || goesOn
-        || OpenBrackets.isList(condition.before)
-        || behind == ':' && isOfChoice(last - 1)
-        || CodeAround.wordEnding(text, last).equals("else")
-        || text.startsWith("else", first) && CodeAround.pastWord(text, first) == first + 4
-        || GOING_ON.stream().anyMatch(sign -> text.startsWith(sign, first))
-        || "(=|&?".indexOf(CodeAround.previous(text, condition.begin)) >= 0;
+    boolean inside = !condition.before.isEmpty();
+    // What is declared at the top of a source keeps its condition.
+    boolean part = inside || last - first < LONGEST_QUESTION && isWithout(";{", first, last);
+    return "(=|&?".indexOf(text.charAt(code - 1)) >= 0
+        || inside && isBehindQuestion(code)
+        || part && !word.isEmpty() && !CodeAround.isInCapitals(text, code - word.length(), code);
+  }
+
+  private boolean isWithout(String signs, int from, int to) {
+    for (int at = from; at < to; at++) {
+      if (signs.indexOf(text.charAt(at)) >= 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Whether a place is in a directive that goes on in further lines. */
+  private boolean isOfDirective(int past) {
+    int line = CodeAround.line(text, past - 1);
+    int end = line <= 0 ? 0 : text.charAt(line - 1) == '\n' ? line - 1 : line;
+    end -= end > 0 && text.charAt(end - 1) == '\r' ? 1 : 0;
+    return end > 0 && text.charAt(end - 1) == '\\';
   }
 
   /** Whether a place is behind the parentheses of an {@code if} or a loop. */
