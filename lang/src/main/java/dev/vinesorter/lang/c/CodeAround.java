@@ -49,13 +49,13 @@ final class CodeAround {
     return close < 0 ? at : behindBlanks(text, close + 2);
   }
 
-  /** One past the text that begins at a quote; the end of all where it does not end. */
-  static int pastText(String text, int quote) {
+  /** One past the text that begins at a quote; the end of where it is looked for if it is open. */
+  static int pastText(String text, int quote, int end) {
     int at = quote + 1;
-    while (at < text.length() && text.charAt(at) != '"') {
+    while (at < end && text.charAt(at) != text.charAt(quote)) {
       at += text.charAt(at) == '\\' ? 2 : 1;
     }
-    return Math.min(text.length(), at + 1);
+    return Math.min(end, at + 1);
   }
 
   /** One past the word that begins at a place; the place itself where none does. */

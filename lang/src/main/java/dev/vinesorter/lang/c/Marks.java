@@ -157,7 +157,7 @@ record Marks(String text, List<int[]> places) {
       if (c == ',' && depth == 0) {
         comma = at;
       } else if (c == '"') {
-        int past = Math.min(CodeAround.pastText(text, at), macro.close() - 1);
+        int past = CodeAround.pastText(text, at, macro.close() - 1);
         int next = CodeAround.behindBlanks(text, past);
         boolean first = comma < 0 && text.charAt(next) == ',';
         blank(plain, depth > 0 || comma < 0 ? at : comma, first && depth == 0 ? next + 1 : past);
@@ -171,7 +171,7 @@ record Marks(String text, List<int[]> places) {
     for (int at = begin; at < end; at++) {
       char c = text.charAt(at);
       if (c == '"') {
-        at = CodeAround.pastText(text, at) - 1;
+        at = CodeAround.pastText(text, at, end) - 1;
       } else if (CodeAround.isWord(c)) {
         int past = CodeAround.pastWord(text, at);
         char before = text.charAt(at - 1);

@@ -112,7 +112,7 @@ final class OpenBrackets {
       } else if (CodeAround.isWord(c)) {
         at = word(at, end) - 1;
       } else if (c == '"' || c == '\'') {
-        at = pastQuote(c, at + 1, end);
+        at = CodeAround.pastText(text, at, end) - 1;
         last = c;
       } else if (!Character.isWhitespace(c)) {
         sign(c);
@@ -239,14 +239,5 @@ final class OpenBrackets {
   /** Whether brackets are those of a list, in which no grammar expects directives. */
   static boolean isList(String brackets) {
     return !brackets.isEmpty() && "([ve".indexOf(brackets.charAt(brackets.length() - 1)) >= 0;
-  }
-
-  /** Where the quote closes that is open at a place; the end where it does not. */
-  private int pastQuote(char quote, int from, int end) {
-    int at = from;
-    while (at < end && text.charAt(at) != quote) {
-      at += text.charAt(at) == '\\' ? 2 : 1;
-    }
-    return at;
   }
 }
