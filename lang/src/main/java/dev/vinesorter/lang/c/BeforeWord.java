@@ -46,17 +46,9 @@ record BeforeWord(int begin, String word, char last, boolean isMark) {
 
   /** Whether the parenthesis that closes before a place is one of parameters, and of no cast. */
   private static boolean isOfFunction(String text, int from) {
-    int past = CodeAround.back(text, from);
-    int depth = 0;
-    for (int at = past - 1; at >= 0 && past - at < 1000; at--) {
-      char c = text.charAt(at);
-      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
-      if (depth == 0) {
-        char before = CodeAround.previous(text, at);
-        return before == ')'
-            || CodeAround.isWord(before) && !CodeAround.wordBefore(text, at).equals("return");
-      }
-    }
-    return false;
+    int open = CodeAround.opening(text, CodeAround.back(text, from));
+    char before = open < 0 ? 0 : CodeAround.previous(text, open);
+    return before == ')'
+        || CodeAround.isWord(before) && !CodeAround.wordBefore(text, open).equals("return");
   }
 }

@@ -390,12 +390,13 @@ final class CNeeds {
   /** Names in what moves that nothing of ours declares. */
   private Set<String> unknown() {
     Set<String> unknown = new TreeSet<>();
+    UsedNames used = new UsedNames(move);
     for (Use use : move.inside()) {
       if (use.isNamed() && move.names().meant(move.from(), use) == null) {
         List<String> chain = use.chain();
         boolean std = chain.get(0).equals("std") && chain.size() > 1;
-        boolean used = !std && UsedNames.isOfStd(move, chain.get(0));
-        unknown.add(std ? "std::" + chain.get(1) : used ? "std::" + chain.get(0) : chain.get(0));
+        String name = chain.get(std ? 1 : 0);
+        unknown.add(std || used.isOfStd(name) ? "std::" + name : name);
       }
     }
     for (String asked : asked()) {

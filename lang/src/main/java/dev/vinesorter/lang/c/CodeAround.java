@@ -43,6 +43,45 @@ final class CodeAround {
     return at;
   }
 
+  /** Behind the blanks of a line. */
+  static int pastSpaces(String text, int from) {
+    int at = from;
+    while (at < text.length() && isSpace(text.charAt(at))) {
+      at++;
+    }
+    return at;
+  }
+
+  static boolean isSpace(char c) {
+    return c == ' ' || c == '\t';
+  }
+
+  /** The end of the line that a place is in, or of those by which it goes on behind backslashes. */
+  static int endOfLines(String text, int from) {
+    int next = text.indexOf('\n', from);
+    while (next > 0) {
+      int last = text.charAt(next - 1) == '\r' ? next - 1 : next;
+      if (last == 0 || text.charAt(last - 1) != '\\') {
+        return next;
+      }
+      next = text.indexOf('\n', next + 1);
+    }
+    return next < 0 ? text.length() : next;
+  }
+
+  /** Where the parenthesis opens that closes right before a place; -1 where none does, or far. */
+  static int opening(String text, int past) {
+    int depth = 0;
+    for (int at = past - 1; at >= 0 && past - at < LONGEST_LINE; at--) {
+      char c = text.charAt(at);
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (depth <= 0) {
+        return depth == 0 && c == '(' ? at : -1;
+      }
+    }
+    return -1;
+  }
+
   /** Behind a comment that begins at a place, if one does. */
   static int behindComment(String text, int at) {
     int close = text.startsWith("/*", at) ? text.indexOf("*/", at + 2) : -1;

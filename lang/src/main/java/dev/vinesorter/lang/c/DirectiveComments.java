@@ -22,8 +22,8 @@ final class DirectiveComments {
         from = sign + 1;
         continue;
       }
-      int begin = behindBlanks(text, sign + 1);
-      from = endOfDirective(text, begin);
+      int begin = CodeAround.pastSpaces(text, sign + 1);
+      from = CodeAround.endOfLines(text, begin);
       if (text.startsWith("//", begin)) {
         found.add(new int[] {line, from});
         continue;
@@ -53,34 +53,9 @@ final class DirectiveComments {
   /** Where the line of a sign begins, if nothing but blanks stands before it; else -1. */
   private static int beginOfLine(String text, int sign) {
     int at = sign;
-    while (at > 0 && sign - at < MOST_BLANKS && isBlank(text.charAt(at - 1))) {
+    while (at > 0 && sign - at < MOST_BLANKS && CodeAround.isSpace(text.charAt(at - 1))) {
       at--;
     }
     return at == 0 || text.charAt(at - 1) == '\n' || text.charAt(at - 1) == '\r' ? at : -1;
-  }
-
-  private static int behindBlanks(String text, int from) {
-    int at = from;
-    while (at < text.length() && isBlank(text.charAt(at))) {
-      at++;
-    }
-    return at;
-  }
-
-  private static boolean isBlank(char c) {
-    return c == ' ' || c == '\t';
-  }
-
-  /** The end of the line that a place is in, or of those by which it goes on. */
-  private static int endOfDirective(String text, int from) {
-    int next = text.indexOf('\n', from);
-    while (next > 0) {
-      int last = text.charAt(next - 1) == '\r' ? next - 1 : next;
-      if (last == 0 || text.charAt(last - 1) != '\\') {
-        return next;
-      }
-      next = text.indexOf('\n', next + 1);
-    }
-    return text.length();
   }
 }

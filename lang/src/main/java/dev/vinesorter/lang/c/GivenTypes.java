@@ -74,13 +74,11 @@ final class GivenTypes {
     int open = given.start() - 1;
     String word = CodeAround.wordBefore(text, open);
     int begin = CodeAround.back(text, open) - word.length();
-    boolean inside = isValue(text, open, word);
     boolean starts = begin > 0 && ";{}".indexOf(CodeAround.previous(text, begin)) >= 0;
+    boolean fits = isValue(text, begin) || starts && isWithValue(text, open);
     return end < text.length()
         && text.charAt(end) == ','
-        && (isOfEverybody(word)
-            || inside && CAPITALS.matcher(word).matches()
-            || starts && CAPITALS.matcher(word).matches() && isWithValue(text, open));
+        && (isOfEverybody(word) || fits && CAPITALS.matcher(word).matches());
   }
 
   /** Whether a number stands among what a macro is given, which no list of parameters holds. */
@@ -100,13 +98,10 @@ final class GivenTypes {
   }
 
   /**
-   * Whether a call stands where a value is wanted, so that it is no declaration.
-   *
-   * @param open its parenthesis
-   * @param word its name
+   * Whether a call that begins at a place stands where a value is wanted, so that it is no
+   * declaration.
    */
-  private static boolean isValue(String text, int open, String word) {
-    int begin = CodeAround.back(text, open) - word.length();
+  private static boolean isValue(String text, int begin) {
     return begin > 0
         && (OPERATORS.indexOf(CodeAround.previous(text, begin)) >= 0
             || CodeAround.wordBefore(text, begin).equals("return"));
@@ -129,7 +124,9 @@ final class GivenTypes {
         String word = CodeAround.wordBefore(text, at);
         return isOfEverybody(word)
             || CAPITALS.matcher(word).matches()
-            || tagged && !word.isEmpty() && isValue(text, at, word);
+            || tagged
+                && !word.isEmpty()
+                && isValue(text, CodeAround.back(text, at) - word.length());
       }
     }
     return false;

@@ -158,10 +158,9 @@ final class OpenBrackets {
 
   /** Whether a macro stands in a line of its own, and no constant of an enum is made by it. */
   private boolean isAlone(int begin, int close, int next, char behind, boolean inBody) {
-    boolean constants = isList(open.toString());
     int line = CodeAround.line(text, begin);
     boolean apart = next == text.length() || text.substring(close, next).indexOf('\n') >= 0;
-    return !constants
+    return !isInList()
         && last != ')'
         && last != ':'
         && (behind == '}' || behind == '#' || inBody && CodeAround.isWord(behind))
@@ -236,8 +235,13 @@ final class OpenBrackets {
     return "=,([".indexOf(last) >= 0 || depth() > 0 && open.charAt(depth() - 1) == VALUES;
   }
 
+  /** Whether a list is open. */
+  boolean isInList() {
+    return isList(open);
+  }
+
   /** Whether brackets are those of a list, in which no grammar expects directives. */
-  static boolean isList(String brackets) {
-    return !brackets.isEmpty() && "([ve".indexOf(brackets.charAt(brackets.length() - 1)) >= 0;
+  static boolean isList(CharSequence brackets) {
+    return brackets.length() > 0 && "([ve".indexOf(brackets.charAt(brackets.length() - 1)) >= 0;
   }
 }

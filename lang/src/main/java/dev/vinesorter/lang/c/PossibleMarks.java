@@ -94,7 +94,7 @@ final class PossibleMarks {
 
   private boolean beginsLine() {
     int at = begin;
-    while (at > 0 && begin - at <= DEEPEST && isBlank(at - 1)) {
+    while (at > 0 && begin - at <= DEEPEST && CodeAround.isSpace(at(at - 1))) {
       at--;
     }
     return begin - at <= DEEPEST && (at == 0 || at(at - 1) == '\n' || at(at - 1) == '\r');
@@ -137,10 +137,6 @@ final class PossibleMarks {
     return at < text.length() ? text.charAt(at) : 0;
   }
 
-  private boolean isBlank(int at) {
-    return at(at) == ' ' || at(at) == '\t';
-  }
-
   private boolean isDigit(int at) {
     return at(at) >= '0' && at(at) <= '9';
   }
@@ -156,11 +152,7 @@ final class PossibleMarks {
   }
 
   private int pastBlanks(int from) {
-    int at = from;
-    while (isBlank(at)) {
-      at++;
-    }
-    return at;
+    return CodeAround.pastSpaces(text, from);
   }
 
   private int pastWord(int from) {

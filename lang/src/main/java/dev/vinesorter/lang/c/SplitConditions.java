@@ -20,7 +20,7 @@ final class SplitConditions {
 
   private static final Set<String> QUESTIONS = Set.of("if", "while", "for", "switch");
 
-  private static final int LONGEST_QUESTION = 1000;
+  private static final int LONGEST_PART = 1000;
 
   private final String text;
   private final OpenBrackets brackets;
@@ -67,7 +67,7 @@ final class SplitConditions {
   static SplitConditions of(String text) {
     SplitConditions conditions = new SplitConditions(text);
     for (int at = 0; at < text.length(); ) {
-      int end = lineEnd(text, at);
+      int end = CodeAround.endOfLines(text, at);
       int sign = CodeAround.behindBlanks(text, at);
       if (sign < end && text.charAt(sign) == '#' && !conditions.brackets.isInComment()) {
         conditions.directive(sign, end);
@@ -89,17 +89,6 @@ final class SplitConditions {
     return brackets.blocks();
   }
 
-  /** Where a line ends that may go on behind backslashes. */
-  private static int lineEnd(String text, int from) {
-    int end = text.indexOf('\n', from);
-    while (end > from
-        && (text.charAt(end - 1) == '\\'
-            || text.charAt(end - 1) == '\r' && end > 1 && text.charAt(end - 2) == '\\')) {
-      end = text.indexOf('\n', end + 1);
-    }
-    return end < 0 ? text.length() : end;
-  }
-
   private void line(int from, int end) {
     brackets.read(from, end);
     if (!open.isEmpty()) {
@@ -109,7 +98,7 @@ final class SplitConditions {
 
   private void directive(int sign, int end) {
     int word = CodeAround.behindBlanks(text, sign + 1);
-    if (OpenBrackets.isList(brackets.now()) && isOfList(word, end)) {
+    if (brackets.isInList() && isOfList(word, end)) {
       found.add(new int[] {sign, end});
     } else if (text.startsWith("if", word)) {
       open.push(new Open(sign, end, brackets.now()));
@@ -153,7 +142,7 @@ final class SplitConditions {
           for (int at = text.indexOf(key); at >= 0; at = text.indexOf(key, at + key.length())) {
             int name = CodeAround.behindBlanks(text, at + key.length());
             int sign = at;
-            while (sign > 0 && (text.charAt(sign - 1) == ' ' || text.charAt(sign - 1) == '\t')) {
+            while (sign > 0 && CodeAround.isSpace(text.charAt(sign - 1))) {
               sign--;
             }
             if (sign > 0 && text.charAt(sign - 1) == '#') {
@@ -202,7 +191,7 @@ final class SplitConditions {
     String word = CodeAround.wordEnding(text, code);
     boolean inside = !condition.before.isEmpty();
     // What is declared at the top of a source keeps its condition.
-    boolean part = inside || last - first < LONGEST_QUESTION && isWithout(";{", first, last);
+    boolean part = inside || last - first < LONGEST_PART && isWithout(";{", first, last);
     return "(=|&?".indexOf(text.charAt(code - 1)) >= 0
         || inside && isBehindQuestion(code)
         || part && !word.isEmpty() && !CodeAround.isInCapitals(text, code - word.length(), code);
@@ -227,15 +216,8 @@ final class SplitConditions {
 
   /** Whether a place is behind the parentheses of an {@code if} or a loop. */
   private boolean isBehindQuestion(int past) {
-    int depth = 0;
-    for (int at = past - 1; at >= 0 && past - at < LONGEST_QUESTION; at--) {
-      char c = text.charAt(at);
-      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
-      if (depth == 0) {
-        return c == '(' && QUESTIONS.contains(CodeAround.wordBefore(text, at));
-      }
-    }
-    return false;
+    int open = CodeAround.opening(text, past);
+    return open >= 0 && QUESTIONS.contains(CodeAround.wordBefore(text, open));
   }
 
   /** Whether a colon stands between the values of a choice, and behind no label. */

@@ -10,6 +10,7 @@ import dev.vinesorter.lang.tree.Syntax;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Names that the old source brings in by {@code using ns::Name;} or {@code using namespace ns;}.
@@ -22,9 +23,17 @@ final class UsedNames {
   private final Relocation move;
   private final Syntax tree;
 
+  /** The namespaces that the old source uses as a whole, where what moves will not see that. */
+  private final Set<String> wholes;
+
   UsedNames(Relocation move) {
     this.move = move;
     this.tree = move.tree(move.from());
+    this.wholes =
+        move.old().imports().stream()
+            .filter(one -> one.level() == Import.USING_ALL && staysBehind(one))
+            .map(Import::from)
+            .collect(Collectors.toSet());
   }
 
   /** Adds the edits to what moves. */
@@ -33,8 +42,7 @@ final class UsedNames {
     List<Use> uses =
         move.inside().stream().filter(use -> use.isNamed() && move.isInside(use.at())).toList();
     for (Import one : move.old().imports()) {
-      boolean brings =
-          one.level() == Import.USING_ONE && !move.isInside(one.at()) && !isBroughtThere(move, one);
+      boolean brings = one.level() == Import.USING_ONE && staysBehind(one);
       for (Use use : brings ? uses : List.<Use>of()) {
         int at = use.chain().get(0).equals(one.alias()) ? first(use) : -1;
         if (at >= 0 && tree.text(tree.innermost(at)).equals(one.alias()) && done.add(at)) {
@@ -58,11 +66,12 @@ final class UsedNames {
     String name = use.chain().get(0);
     Place meant = move.names().inFile(move.from(), name, use.decl());
     if (meant == null && move.names().meant(move.from(), use) == null) {
-      return isOfStd(move, name) ? STD : "";
+      return isOfStd(name) ? STD : "";
     }
     String space = meant == null || meant.file() < 0 ? "" : space(meant.file(), meant.decl());
-    boolean whole = wholes(move).stream().anyMatch(one -> one.from().equals(space));
-    return whole && !(space(move.from(), use.decl()) + ".").startsWith(space + ".") ? space : "";
+    return wholes.contains(space) && !(space(move.from(), use.decl()) + ".").startsWith(space + ".")
+        ? space
+        : "";
   }
 
   /** The namespaces around a declaration, by their full name. */
@@ -83,21 +92,17 @@ final class UsedNames {
    * Whether nothing but a namespace that is used as a whole can give the old source a name, and the
    * standard library has it.
    */
-  static boolean isOfStd(Relocation move, String name) {
-    return StandardHeaders.isOfCpp(name)
-        && wholes(move).stream().anyMatch(one -> one.from().equals(STD));
+  boolean isOfStd(String name) {
+    return StandardHeaders.isOfCpp(name) && wholes.contains(STD);
   }
 
-  /** The namespaces that the old source uses as a whole, where what moves will not see that. */
-  private static List<Import> wholes(Relocation move) {
-    return move.old().imports().stream()
-        .filter(one -> one.level() == Import.USING_ALL)
-        .filter(one -> !move.isInside(one.at()) && !isBroughtThere(move, one))
-        .toList();
+  /** Whether a line stays in the old source, and the one that takes what moves has none like it. */
+  private boolean staysBehind(Import one) {
+    return !move.isInside(one.at()) && !isBroughtThere(one);
   }
 
   /** Whether the source that takes what moves has the same line. */
-  private static boolean isBroughtThere(Relocation move, Import one) {
+  private boolean isBroughtThere(Import one) {
     return move.toFile() >= 0
         && move.outline(move.toFile()).imports().stream()
             .anyMatch(

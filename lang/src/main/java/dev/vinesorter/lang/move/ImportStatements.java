@@ -76,15 +76,19 @@ final class ImportStatements {
       if (!one.name().equals("default") || !isAlone(statement)) {
         throw cannot(one, "This import is not written plainly.");
       }
-      int source = language.source(tree, statement);
-      move.edits(file)
-          .replace(tree.begin(source), tree.end(source), language.written(tree, source, specifier));
+      takeFrom(move.edits(file), statement, specifier);
       return;
     }
     gone.computeIfAbsent(statement, key -> new TreeSet<>()).add(element);
     instead
         .computeIfAbsent(statement, key -> new ArrayList<>())
         .add(new Added(specifier, tree.text(element), one.late()));
+  }
+
+  /** Lets a statement take from another source what it takes. */
+  private void takeFrom(TextEdits edits, int statement, String specifier) {
+    int source = language.source(tree, statement);
+    edits.replace(tree.begin(source), tree.end(source), language.written(tree, source, specifier));
   }
 
   /** Whether a statement brings in one thing. */
@@ -137,11 +141,7 @@ final class ImportStatements {
       boolean same = others.stream().map(Added::specifier).distinct().count() == 1;
       boolean merges = !others.isEmpty() && mergeable(others.get(0), statement) >= 0;
       if (empty && same && others.size() == taken.size() && !merges) {
-        int source = language.source(tree, statement);
-        edits.replace(
-            tree.begin(source),
-            tree.end(source),
-            language.written(tree, source, others.get(0).specifier()));
+        takeFrom(edits, statement, others.get(0).specifier());
         continue;
       }
       if (empty) {

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /** Moves functions, classes, types and constants of JavaScript and TypeScript between modules. */
 final class ScriptDeclarations extends NamedImports {
@@ -176,14 +177,15 @@ final class ScriptDeclarations extends NamedImports {
   @Override
   public List<Stretch> companions(Relocation move, int decl) {
     Syntax tree = move.tree(move.from());
-    for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
+    int first = move.toFile() < 0 ? tree.first(0) : -1;
+    for (int child = first; child >= 0; child = tree.next(child)) {
       int value = tree.child(child, "value");
       boolean whole =
           tree.is(child, "export_statement")
               && tree.childOf(child, "default") >= 0
               && tree.is(value, "identifier")
               && tree.text(value).equals(move.name(decl));
-      if (whole && move.toFile() < 0) {
+      if (whole) {
         String text = tree.text();
         int begin = TextLines.begin(text, tree.begin(child));
         return List.of(
@@ -196,12 +198,17 @@ final class ScriptDeclarations extends NamedImports {
 
   /** Whether a declaration is what others take as the whole of its module. */
   private static boolean isWhole(Relocation move, int decl) {
+    return otherNames(move, decl).anyMatch(ScriptDeclarations::isDefault);
+  }
+
+  /** By what else others know a declaration of the old source. */
+  private static Stream<Import> otherNames(Relocation move, int decl) {
     return move.old().imports().stream()
-        .anyMatch(
-            one ->
-                one.level() == Import.OTHER_NAME
-                    && one.alias().equals("default")
-                    && one.name().equals(move.name(decl)));
+        .filter(one -> one.level() == Import.OTHER_NAME && one.name().equals(move.name(decl)));
+  }
+
+  private static boolean isDefault(Import one) {
+    return one.alias().equals("default");
   }
 
   @Override
@@ -330,13 +337,9 @@ final class ScriptDeclarations extends NamedImports {
     int element = listed(move, decl);
     boolean common = CommonModules.isCommon(tree);
     boolean isOther =
-        move.old().imports().stream()
+        otherNames(move, decl)
             .anyMatch(
-                one ->
-                    one.level() == Import.OTHER_NAME
-                        && one.name().equals(move.name(decl))
-                        && (!common || one.alias().equals("default"))
-                        && !(!common && one.alias().equals("default") && move.isInside(one.at())));
+                one -> common ? isDefault(one) : !(isDefault(one) && move.isInside(one.at())));
     if (isOther) {
       throw new CannotMoveException(
           RefusalCode.NOT_YET,
