@@ -1,10 +1,8 @@
 package dev.vinesorter.lang.csharp;
 
-import dev.vinesorter.lang.read.SpacedRules;
 import dev.vinesorter.lang.space.SpacedLanguage;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
-import java.util.Set;
 import java.util.regex.Pattern;
 import org.treesitter.TreeSitterCSharp;
 
@@ -15,46 +13,13 @@ public final class CSharpLanguage extends SpacedLanguage {
   private static final Pattern CONDITION =
       Pattern.compile("(?m)^[ \\t]{0,100}#(?:if|elif|else|endif)\\b[^\\r\\n]*");
 
-  /** Names that members of many library types have. */
-  private static final Set<String> COMMON =
-      Set.of(
-          "ToString",
-          "Equals",
-          "GetHashCode",
-          "Add",
-          "Count",
-          "Length",
-          "Name",
-          "Value",
-          "Key",
-          "Dispose",
-          "Select",
-          "Where",
-          "First",
-          "Any",
-          "Contains",
-          "Get",
-          "Set",
-          "Invoke",
-          "Remove",
-          "Clear",
-          "Message",
-          "Write",
-          "Read",
-          "Close",
-          "ToArray",
-          "ToList",
-          "Item",
-          "Type",
-          "Id");
-
   /** The language. */
   public CSharpLanguage() {
     super(
         "csharp",
         path -> path.endsWith(".cs"),
         (path, text) -> CSharpScan.of(path, parse(text)),
-        () -> new SpacedRules(COMMON, true, ""),
+        CSharpRules::new,
         new CSharpSyntax());
   }
 

@@ -40,8 +40,7 @@ public final class Names {
   /** Functions that are defined apart from their types, by their own names. */
   private final Map<String, List<Place>> apart = new HashMap<>();
 
-  /** What namespaces hold, by their full names. */
-  private final Map<String, Map<String, List<Place>>> spaces = new HashMap<>();
+  private final Spaces spaces;
 
   /** What a source sees since it brings it in as a whole, by its number. */
   private final Map<Integer, Set<Integer>> seen = new HashMap<>();
@@ -75,6 +74,7 @@ public final class Names {
     this.project = project;
     this.rules = rules;
     this.outlines = project.outlines();
+    this.spaces = new Spaces(project, rules);
     for (int file = 0; file < outlines.size(); file++) {
       List<Decl> decls = outlines.get(file).decls();
       for (int decl = 1; decl < decls.size(); decl++) {
@@ -88,12 +88,6 @@ public final class Names {
             String own = one.name().substring(colons + 2);
             apart.computeIfAbsent(own, name -> new ArrayList<>(1)).add(place);
           }
-        }
-        if (one.around() >= 0 && isOfSpace(decls.get(one.around()))) {
-          spaces
-              .computeIfAbsent(space(file, one.around()), name -> new HashMap<>())
-              .computeIfAbsent(one.name(), name -> new ArrayList<>(1))
-              .add(place);
         }
       }
       for (Use use : outlines.get(file).uses()) {
@@ -116,20 +110,10 @@ public final class Names {
     return false;
   }
 
-  private boolean isOfSpace(Decl decl) {
-    return rules.namespaces() && (decl.sort() == Sort.SPACE || decl.sort() == Sort.LOOSE);
-  }
-
-  /** The full name of a namespace; empty outside of all. */
+  /** The full name of a namespace; empty outside of all, and of another declaration. */
   public String space(int file, int decl) {
-    Decl one = outlines.get(file).decls().get(decl);
-    if (one.sort() != Sort.SPACE) {
-      return "";
-    }
-    String around = space(file, one.around());
-    return around.isEmpty()
-        ? one.name()
-        : one.name().isEmpty() ? around : around + "." + one.name();
+    boolean isSpace = outlines.get(file).decls().get(decl).sort() == Sort.SPACE;
+    return isSpace ? spaces.name(file, decl) : "";
   }
 
   private static long key(int file, int decl) {
@@ -384,12 +368,33 @@ public final class Names {
     return false;
   }
 
+  /**
+   * Whether a name that means nothing of ours is one of a library: it begins with one that nobody
+   * here declares, or that the rules of the language find wherever it is declared.
+   */
+  boolean isOfLibrary(int file, Use use) {
+    String first = use.chain().get(0);
+    if (!use.isNamed() || !rules.declaresInParts()) {
+      return false;
+    }
+    if (rules.isFoundByRule(first)) {
+      return use.chain().size() == 1 || lookUp(file, use.decl(), first, 0) == null;
+    }
+    boolean path = use.root() != Root.NAME && use.chain().size() > 1;
+    return path && !byName.containsKey(first) && !spaces.begins(first);
+  }
+
   /** What a name alone means where it stands. */
   Place lookUp(int file, int decl, String name, int depth) {
     List<Decl> decls = outlines.get(file).decls();
+    boolean further = true;
     for (int at = decl; at > 0; at = decls.get(at).around()) {
       Decl one = decls.get(at);
       Place found = null;
+      if (!further) {
+        continue;
+      }
+      further = one.sort() == Sort.FUNCTION || rules.isSeenFromInside(name);
       if (one.sort() == Sort.FUNCTION) {
         found = inside(file, at, name);
         // A definition apart from its type, such as Lamp::on, sees what the type has.
@@ -482,7 +487,7 @@ public final class Names {
   private Place apartIn(String space, String name) {
     for (Place one : apart.getOrDefault(name, List.of())) {
       Decl decl = decl(one);
-      if (isOfSpace(outlines.get(one.file()).decls().get(decl.around()))
+      if (spaces.isSpace(outlines.get(one.file()).decls().get(decl.around()))
           && space(one.file(), decl.around()).equals(space)) {
         return one;
       }
@@ -515,7 +520,7 @@ public final class Names {
 
   /** Whether sources of ours declare something in a namespace. */
   boolean hasSpace(String name) {
-    return spaces.containsKey(name);
+    return spaces.has(name);
   }
 
   /** The type of what is defined apart from it; null for another declaration. */
@@ -687,7 +692,7 @@ public final class Names {
 
   /** What a namespace holds by a name, of what a file sees. */
   private Place inSpace(int file, String space, String name) {
-    List<Place> all = spaces.getOrDefault(space, Map.of()).getOrDefault(name, List.of());
+    List<Place> all = spaces.held(space, name);
     if (all.isEmpty()) {
       return null;
     }
@@ -840,10 +845,11 @@ public final class Names {
       return null;
     }
     Decl decl = decl(type);
-    String around = space(type.file(), decl.around());
+    String around = spaces.name(type.file(), decl.around());
     String full = around.isEmpty() ? decl.name() : around + "." + decl.name();
-    boolean top = isOfSpace(outlines.get(type.file()).decls().get(decl.around()));
-    return top && spaces.containsKey(full) ? inSpace(type.file(), full, name) : null;
+    boolean top = spaces.isSpace(outlines.get(type.file()).decls().get(decl.around()));
+    boolean open = top || rules.declaresInParts();
+    return open && spaces.has(full) ? inSpace(type.file(), full, name) : null;
   }
 
   /** What a type as written means where a declaration stands. */
@@ -891,10 +897,13 @@ public final class Names {
     // Whoever asks meanwhile, since types stand above each other in a circle, gets none.
     above.put(key, List.of());
     List<Place> found = new ArrayList<>();
-    for (List<String> written : aboveWritten.getOrDefault(key, List.of())) {
-      Place one = type.decl() == 0 ? null : chain(type.file(), type.decl(), written);
-      if (one != null && !one.isForeign() && !one.isFolder() && decl(one).sort() == Sort.TYPE) {
-        found.add(one);
+    for (Place part : type.decl() == 0 ? List.<Place>of() : spaces.parts(type)) {
+      for (List<String> written :
+          aboveWritten.getOrDefault(key(part.file(), part.decl()), List.of())) {
+        Place one = chain(part.file(), part.decl(), written);
+        if (one != null && !one.isForeign() && !one.isFolder() && decl(one).sort() == Sort.TYPE) {
+          found.add(one);
+        }
       }
     }
     above.put(key, found);

@@ -39,6 +39,24 @@ public interface Rules {
     return includes();
   }
 
+  /** Whether several declarations of one full name are parts of one type. */
+  default boolean declaresInParts() {
+    return false;
+  }
+
+  /**
+   * Whether a name alone may mean what a type or a namespace has that is not the innermost one
+   * around it.
+   */
+  default boolean isSeenFromInside(String name) {
+    return true;
+  }
+
+  /** Whether a name alone, where it means something of ours, is always found by these rules. */
+  default boolean isFoundByRule(String name) {
+    return false;
+  }
+
   /**
    * The end of the sources of another language that see the same namespaces; empty for none. Such a
    * source is called like the type that it declares, in folders called like its namespace.

@@ -133,8 +133,9 @@ final class SurveyMaker {
     }
     int loose = decl.sort() == Sort.LOOSE ? Trait.LOOSE.bit() : 0;
     builder.traits(made, decl.traits() | marks | loose);
-    if (!decl.more().type().isEmpty()) {
-      builder.type(made, decl.more().type());
+    String written = decl.more().type();
+    if (!written.isEmpty() && Character.isJavaIdentifierStart(written.charAt(0))) {
+      builder.type(made, written);
     }
     if (!decl.more().doc().isEmpty()) {
       builder.doc(made, decl.more().doc());
@@ -230,7 +231,10 @@ final class SurveyMaker {
       if (meant == null) {
         boolean alone = use.chain().size() == 1 && use.root() == Outline.Root.NAME;
         boolean ours =
-            names.isDeclared(last, !alone) && !rules.isOwn(last) && use.kind() != Kind.THROUGH;
+            names.isDeclared(last, !alone)
+                && !rules.isOwn(last)
+                && use.kind() != Kind.THROUGH
+                && !names.isOfLibrary(file, use);
         if (ours) {
           unresolved(outline, last, use.at(), use.end());
         }

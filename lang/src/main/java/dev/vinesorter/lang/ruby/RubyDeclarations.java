@@ -18,8 +18,10 @@ import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -29,17 +31,6 @@ import java.util.TreeSet;
  */
 final class RubyDeclarations implements Declarations {
   private static final String END = ".rb";
-
-  /** First parts of libraries that come with Ruby, so that whoever loads them finds them. */
-  private static final Set<String> STANDARD =
-      Set.of(
-          ("abbrev base64 benchmark bigdecimal cgi coverage csv date delegate digest English erb"
-               + " etc fcntl fiber fileutils find forwardable getoptlong io ipaddr json logger"
-               + " matrix monitor net nkf objspace observer open3 open-uri openssl optparse ostruct"
-               + " pathname pp prime pstore psych pty racc rbconfig readline resolv ripper"
-               + " securerandom set shellwords singleton socket stringio strscan syslog tempfile"
-               + " time timeout tmpdir tsort un uri weakref yaml zlib")
-              .split(" "));
 
   private final Grammar grammar;
   private final RubyRules rules;
@@ -217,8 +208,9 @@ final class RubyDeclarations implements Declarations {
 
   /** Lets whoever loads the old source load the new one, when it is needed. */
   private void require(Relocation move) throws CannotMoveException {
-    Use first = needs(move);
-    boolean needed = isNeeded(move);
+    Loading loading = new Loading(move);
+    Use first = loading.ofOldSource();
+    boolean needed = loading.isOfMoved();
     if (first != null && needed) {
       throw new CannotMoveException(
           RefusalCode.WOULD_NOT_COMPILE,
@@ -230,7 +222,7 @@ final class RubyDeclarations implements Declarations {
     }
     ready(move);
     autoloads(move);
-    if (!RubySpecifiers.isRequired(move.project(), move.from(), rules)) {
+    if (isFoundByName(move)) {
       byName(move);
       return;
     }
@@ -252,37 +244,60 @@ final class RubyDeclarations implements Declarations {
     }
   }
 
-  /** A source that is there must bring in what it needs when it is loaded. */
+  /** A source that is there must bring in what it comes to need when it is loaded. */
   private static void ready(Relocation move) throws CannotMoveException {
     int target = move.toFile();
     if (target < 0 || loads(move, move.from(), target)) {
       return;
     }
-    Set<Integer> seen = move.names().seen(target);
+    Loading loading = new Loading(move);
+    libraries(move);
+    Set<Integer> known = loading.with(target);
+    boolean whole = loading.incomplete(known) < 0;
+    if (!whole) {
+      known.addAll(loading.with(move.from()));
+      known.remove(move.from());
+    }
+    Use lacks = loading.missing(target, move.outline(target).uses(), known);
+    if (lacks != null) {
+      String message =
+          move.to()
+              + " needs '"
+              + String.join("::", lacks.chain())
+              + "' to be loaded before, and does not require it.";
+      move.refuse(RefusalCode.BAD_TARGET, message, target, lacks.at(), lacks.end());
+      throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
+    }
+    requiredSources(move).forEach(file -> known.addAll(loading.with(file)));
+    known.add(move.from());
+    Use needs = loading.missing(move.from(), move.inside(), known);
+    int other = whole ? loading.incomplete(without(known, move.from())) : -1;
+    if (needs != null || other >= 0) {
+      String what =
+          needs != null
+              ? "'" + String.join("::", needs.chain()) + "'"
+              : move.path(other) + ", and with it what that does not require,";
+      throw new CannotMoveException(
+          RefusalCode.BAD_TARGET,
+          "What moves needs " + what + " to be loaded before, which " + move.to() + " is not for.",
+          needs != null ? needs.at() : move.stretches().get(0).begin());
+    }
+  }
+
+  private static Set<Integer> without(Set<Integer> files, int one) {
+    Set<Integer> others = new HashSet<>(files);
+    others.remove(one);
+    return others;
+  }
+
+  /** Refuses a source that loads a library which the old one does not. */
+  private static void libraries(Relocation move) throws CannotMoveException {
     Set<String> known = new TreeSet<>();
     libraries(move, move.from()).forEach(one -> known.add(one.from()));
-    for (Import one : libraries(move, target)) {
+    for (Import one : libraries(move, move.toFile())) {
       if (!known.contains(one.from())) {
         String message = move.to() + " loads " + one.from() + ", which the old source does not.";
-        move.refuse(RefusalCode.BAD_TARGET, message, target, one.at(), one.end());
-        throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
-      }
-    }
-    for (Use use : move.outline(target).uses()) {
-      Place meant = isLater(move.outline(target), use) ? null : move.names().meant(target, use);
-      boolean other =
-          meant != null
-              && meant.file() >= 0
-              && meant.decl() > 0
-              && move.names().decl(meant).sort() != Sort.SPACE
-              && !seen.contains(meant.file());
-      if (other) {
-        String message =
-            move.to()
-                + " needs '"
-                + String.join("::", use.chain())
-                + "' to be loaded before, and does not require it.";
-        move.refuse(RefusalCode.BAD_TARGET, message, target, use.at(), use.end());
+        move.refuse(RefusalCode.BAD_TARGET, message, move.toFile(), one.at(), one.end());
         throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
       }
     }
@@ -296,25 +311,39 @@ final class RubyDeclarations implements Declarations {
         .toList();
   }
 
-  /** The requires that what moves may need where it is loaded by itself. */
-  private static String required(Relocation move) {
+  /** The requires that what moves may need where it is loaded by itself, and what they load. */
+  private static Map<String, Import> requiring(Relocation move) {
     Syntax tree = move.tree(move.from());
     Set<Integer> used = new HashSet<>();
     for (Use use : move.inside()) {
       Place meant = move.names().meant(move.from(), use);
       used.add(meant == null ? -1 : meant.file());
     }
-    StringBuilder lines = new StringBuilder();
+    Map<String, Import> found = new LinkedHashMap<>();
     for (int child = tree.first(0); child >= 0; child = tree.next(child)) {
       String text = tree.is(child, "call") ? tree.text(child) : "";
       for (Import one : text.startsWith("require ") ? move.old().imports() : List.<Import>of()) {
         boolean here = tree.begin(child) <= one.at() && one.at() < tree.end(child);
         if (here && isNeeded(move, one, used)) {
-          lines.append(text).append(move.lineEnd(move.from()));
+          found.put(text, one);
         }
       }
     }
+    return found;
+  }
+
+  /** The lines that {@link #requiring} stands for. */
+  private static String required(Relocation move) {
+    StringBuilder lines = new StringBuilder();
+    requiring(move).keySet().forEach(line -> lines.append(line).append(move.lineEnd(move.from())));
     return lines.toString();
+  }
+
+  private static List<Integer> requiredSources(Relocation move) {
+    return requiring(move).values().stream()
+        .map(one -> move.names().source(move.from(), one).file())
+        .filter(file -> file >= 0)
+        .toList();
   }
 
   private static boolean isNeeded(Relocation move, Import one, Set<Integer> used) {
@@ -391,6 +420,22 @@ final class RubyDeclarations implements Declarations {
         .anyMatch(one -> one.level() >= 0 && move.names().source(file, one).file() == other);
   }
 
+  /**
+   * Whether a source that no other one requires is found by the name of its constant: in an
+   * application, or by a library for that. Any other is required from outside, or by whoever makes
+   * its path when it runs, and goes on to bring in what was in it.
+   */
+  private boolean isFoundByName(Relocation move) {
+    boolean application =
+        ("/" + move.path(move.from())).contains("/app/") || move.exists("config/application.rb");
+    boolean byLibrary =
+        move.project().outlines().stream()
+            .flatMap(one -> one.imports().stream())
+            .anyMatch(one -> one.from().equals("zeitwerk"));
+    return (application || byLibrary)
+        && !RubySpecifiers.isRequired(move.project(), move.from(), rules);
+  }
+
   /** What is found by the name of its constant goes where that is looked for. */
   private static void byName(Relocation move) throws CannotMoveException {
     for (int decl : move.moved()) {
@@ -403,7 +448,7 @@ final class RubyDeclarations implements Declarations {
       if (!found) {
         throw new CannotMoveException(
             RefusalCode.BAD_TARGET,
-            "No source of this root requires "
+            "No source requires "
                 + move.path(move.from())
                 + ", so what is in it is found by its name: as "
                 + (folder == null ? expected : folder + expected)
@@ -476,41 +521,6 @@ final class RubyDeclarations implements Declarations {
     move.edits(file).replace(begin, one.end(), now);
   }
 
-  // ---- what is needed when sources are loaded
-
-  /** A use of what stays, by what moves when it is loaded; null for none. */
-  private static Use needs(Relocation move) {
-    for (Use use : move.inside()) {
-      Place meant = isLater(move.old(), use) ? null : move.names().meant(move.from(), use);
-      boolean stays =
-          meant != null
-              && meant.file() == move.from()
-              && meant.decl() > 0
-              && !move.isMoved(meant.decl())
-              && move.old().decls().get(meant.decl()).sort() != Sort.SPACE;
-      if (stays) {
-        return use;
-      }
-    }
-    return null;
-  }
-
-  /** Whether what stays uses what moves when it is loaded. */
-  private static boolean isNeeded(Relocation move) {
-    return move.staying().stream()
-        .anyMatch(
-            use -> !isLater(move.old(), use) && move.moves(move.names().meant(move.from(), use)));
-  }
-
-  private static boolean isLater(Outline outline, Use use) {
-    for (int at = use.decl(); at > 0; at = outline.decls().get(at).around()) {
-      if (outline.decls().get(at).sort() == Sort.FUNCTION) {
-        return true;
-      }
-    }
-    return false;
-  }
-
   // ---- the new place
 
   private static void fresh(Relocation move, List<String> heads, String parts) {
@@ -560,8 +570,7 @@ final class RubyDeclarations implements Declarations {
         .filter(line -> !tree.text().contains(line.replaceAll(".*[\"'](.*)[\"'].*", "$1")))
         .forEach(line -> lines.append(line).append(end));
     for (Import one : libraries(move, move.from())) {
-      String first = one.from().split("/")[0];
-      boolean other = !STANDARD.contains(first);
+      boolean other = !Loading.isStandard(one.from());
       if (other && lines.indexOf(one.from()) >= 0) {
         throw new CannotMoveException(
             RefusalCode.BAD_TARGET,

@@ -9,6 +9,8 @@ import java.util.Set;
 
 /** Where requires of Ruby lead; a file's package is its folder, constants are found everywhere. */
 final class RubyRules extends SpacedRules {
+  private static final Set<String> LOAD_PATHS = Set.of("lib", "test", "spec", "ext", "features");
+
   RubyRules() {
     super(
         Set.of(
@@ -66,6 +68,22 @@ final class RubyRules extends SpacedRules {
   }
 
   @Override
+  public boolean declaresInParts() {
+    return true;
+  }
+
+  /** Constants are looked up from inside out; methods belong to what is self. */
+  @Override
+  public boolean isSeenFromInside(String name) {
+    return Character.isUpperCase(name.charAt(0));
+  }
+
+  @Override
+  public boolean isFoundByRule(String name) {
+    return Character.isUpperCase(name.charAt(0));
+  }
+
+  @Override
   public String packageOf(Project project, String path) {
     return Project.folder(path).replace('/', '.');
   }
@@ -77,15 +95,25 @@ final class RubyRules extends SpacedRules {
     if (one.level() == 1) {
       return at(project, Project.join(Project.folder(path), named));
     }
-    for (String around : Project.upwards(Project.folder(path))) {
+    List<String> folders = Project.upwards(Project.folder(path));
+    boolean hasLoadPath = folders.stream().anyMatch(RubyRules::isLoadPath);
+    for (String around : folders) {
       for (String place : List.of("lib", "")) {
-        Place found = at(project, Project.join(Project.join(around, place), named));
-        if (found != null) {
+        String folder = Project.join(around, place);
+        // Where a folder is one that Ruby is told to look in, others are none beside the root.
+        boolean looks = !hasLoadPath || folder.isEmpty() || isLoadPath(folder);
+        Place found = looks ? at(project, Project.join(folder, named)) : null;
+        if (found != null && found.file() != file) {
           return found;
         }
       }
     }
     return null;
+  }
+
+  /** Whether sources are required by their paths below a folder, by what it is called. */
+  private static boolean isLoadPath(String folder) {
+    return LOAD_PATHS.contains(folder.substring(folder.lastIndexOf('/') + 1));
   }
 
   private static Place at(Project project, String path) {

@@ -52,44 +52,17 @@ final class RubyScan extends TreeScan {
       return;
     }
     switch (tree.kind(node)) {
-      case "module" -> {
-        int name = tree.child(node, "name");
-        List<String> parts = parts(tree.text(name));
-        if (holdsOnlyTypes(tree.child(node, "body"))) {
-          int made = space(String.join(".", parts), node, name);
-          within(made, () -> inside(tree.child(node, "body")));
-        } else {
-          type(node, last(name), Trait.PUBLIC.bit(), () -> inside(tree.child(node, "body")));
-        }
-      }
+      case "module" -> opened(node, holdsOnlyTypes(tree.child(node, "body")));
       case "class" -> {
-        int above = tree.child(node, "superclass");
         int body = tree.child(node, "body");
-        if (above < 0 && body >= 0 && tree.first(body) >= 0 && holdsOnlyTypes(body)) {
-          // It is opened for what stands in it; another source says what it is itself.
-          int name = tree.child(node, "name");
-          int made = space(String.join(".", parts(tree.text(name))), node, name);
-          within(made, () -> inside(body));
-          return;
-        }
-        type(
-            node,
-            last(tree.child(node, "name")),
-            Trait.PUBLIC.bit(),
-            () -> {
-              for (int child = above < 0 ? -1 : tree.first(above);
-                  child >= 0;
-                  child = tree.next(child)) {
-                constant(child, Kind.EXTENDS);
-              }
-              inside(tree.child(node, "body"));
-            });
+        // A class may be opened for what stands in it; another source says what it is itself.
+        boolean opens = tree.child(node, "superclass") < 0 && body >= 0 && tree.first(body) >= 0;
+        opened(node, opens && holdsOnlyTypes(body));
       }
       case "method", "singleton_method" -> function(node);
       case "assignment", "operator_assignment" -> assignment(node);
-      case "call" -> call(node);
-      case "identifier" ->
-          use(Kind.CALLS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+      case "call" -> call(node, false);
+      case "identifier" -> called(node, Root.NAME, List.of(), "");
       case "instance_variable", "class_variable" ->
           use(Kind.READS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
       case "constant", "scope_resolution" -> constant(node, Kind.READS);
@@ -103,6 +76,37 @@ final class RubyScan extends TreeScan {
       case "comment", "string_content", "simple_symbol", "hash_key_symbol", "heredoc_body" -> {}
       case "exception_variable" -> variable(tree.text(tree.first(node)), "");
       default -> inside(node);
+    }
+  }
+
+  /** A module or class, as a namespace or as a type; what is written before its name holds it. */
+  private void opened(int node, boolean isSpace) {
+    int name = tree.child(node, "name");
+    List<String> parts = parts(tree.text(name));
+    Runnable body = () -> inside(tree.child(node, "body"));
+    if (isSpace) {
+      within(space(String.join(".", parts), node, name), body);
+      return;
+    }
+    Runnable whole =
+        () ->
+            type(
+                node,
+                last(name),
+                Trait.PUBLIC.bit(),
+                () -> {
+                  int above = tree.child(node, "superclass");
+                  for (int child = above < 0 ? -1 : tree.first(above);
+                      child >= 0;
+                      child = tree.next(child)) {
+                    constant(child, Kind.EXTENDS);
+                  }
+                  body.run();
+                });
+    if (parts.size() < 2) {
+      whole.run();
+    } else {
+      within(space(String.join(".", parts.subList(0, parts.size() - 1)), node, name), whole);
     }
   }
 
@@ -124,6 +128,26 @@ final class RubyScan extends TreeScan {
 
   private int last(int node) {
     return tree.is(node, "scope_resolution") ? tree.child(node, "name") : node;
+  }
+
+  /** A name of a method with the sign behind it, which the grammar takes for no part of it. */
+  private String method(int name) {
+    int end = tree.end(name);
+    String text = tree.text();
+    char sign = end < text.length() ? text.charAt(end) : ' ';
+    boolean has = tree.is(name, "identifier") && (sign == '?' || sign == '!');
+    char behind = has && end + 1 < text.length() ? text.charAt(end + 1) : ' ';
+    // With one '=' behind it the sign is that of a comparison.
+    boolean compares = behind == '=' && !text.startsWith("==", end + 1);
+    return has && !compares ? tree.text(name) + sign : tree.text(name);
+  }
+
+  /** A call of the method of a name, with what is added to that. */
+  private void called(int name, Root root, List<String> before, String more) {
+    List<String> chain = new ArrayList<>(before);
+    String written = method(name);
+    chain.add(written + more);
+    use(Kind.CALLS, root, chain, tree.begin(name), tree.begin(name) + written.length());
   }
 
   private void function(int node) {
@@ -149,11 +173,12 @@ final class RubyScan extends TreeScan {
       function(
           node,
           name,
+          method(name),
           Trait.PUBLIC.bit()
               | (isStatic ? Trait.STATIC.bit() : 0)
               | (made ? Trait.CONSTRUCTOR.bit() : 0),
           names,
-          "",
+          given(tree.child(node, "body")),
           does);
     } else {
       within(open, does);
@@ -179,7 +204,7 @@ final class RubyScan extends TreeScan {
     switch (tree.kind(left)) {
       case "constant" -> {
         if (isOutside()) {
-          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), "");
+          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), made(right));
         }
       }
       case "instance_variable", "class_variable" -> {
@@ -198,9 +223,28 @@ final class RubyScan extends TreeScan {
           variable(tree.text(one), "");
         }
       }
+      case "call" -> {
+        call(left, true);
+        if (tree.is(node, "operator_assignment")) {
+          call(left, false);
+        }
+      }
       default -> visit(left);
     }
     visit(right);
+  }
+
+  /** What a method gives, where its last statement makes an object, or names a variable. */
+  private String given(int body) {
+    int last = -1;
+    for (int child = body < 0 ? -1 : tree.first(body); child >= 0; child = tree.next(child)) {
+      last = tree.is(child, "comment") ? last : child;
+    }
+    if (tree.is(last, "instance_variable")) {
+      return tree.text(last);
+    }
+    boolean assigns = tree.is(last, "assignment") || tree.is(last, "operator_assignment");
+    return last < 0 ? "" : made(assigns ? tree.child(last, "right") : last);
   }
 
   /** The class of an object that is made where it stands. */
@@ -210,11 +254,12 @@ final class RubyScan extends TreeScan {
     return tree.is(of, "constant") || tree.is(of, "scope_resolution") ? written(of) : "";
   }
 
-  private void call(int node) {
+  /** A call, which may be of a method that sets something. */
+  private void call(int node, boolean sets) {
     int method = tree.child(node, "method");
     int receiver = tree.child(node, "receiver");
     int arguments = tree.child(node, "arguments");
-    String name = tree.text(method);
+    String name = method < 0 ? "" : method(method);
     boolean autoloads = name.contains("autoload");
     boolean brings = name.startsWith("require") || name.equals("load");
     if ((autoloads || receiver < 0 && brings) && requires(name, arguments)) {
@@ -230,24 +275,18 @@ final class RubyScan extends TreeScan {
     }
     if (receiver < 0 && ATTRIBUTES.contains(name) && type >= 0 && open == type) {
       for (int symbol : all(arguments, "simple_symbol")) {
-        String text = tree.text(symbol).substring(1);
-        outline.add(
-            new Outline.Decl(
-                open,
-                Outline.Sort.FUNCTION,
-                text,
-                tree.begin(node),
-                tree.end(node),
-                tree.begin(symbol) + 1,
-                Trait.PUBLIC.bit() | Trait.METHOD.bit(),
-                false,
-                Outline.More.NONE));
+        if (!name.equals("attr_writer")) {
+          attribute(node, symbol, "", "@" + tree.text(symbol).substring(1));
+        }
+        if (!name.equals("attr_reader")) {
+          attribute(node, symbol, "=", "");
+        }
       }
       return;
     }
     if (receiver < 0) {
       if (method >= 0) {
-        use(Kind.CALLS, Root.NAME, List.of(name), tree.begin(method), tree.end(method));
+        called(method, Root.NAME, List.of(), sets ? "=" : "");
       }
     } else {
       boolean makes = name.equals("new");
@@ -256,9 +295,8 @@ final class RubyScan extends TreeScan {
       } else {
         List<String> chain = new ArrayList<>();
         Root root = receiver(receiver, chain);
-        chain.add(name);
         if (method >= 0) {
-          use(Kind.CALLS, root, chain, tree.begin(method), tree.end(method));
+          called(method, root, chain, sets ? "=" : "");
         }
         if (!tree.is(receiver, "self")) {
           visit(receiver);
@@ -272,20 +310,56 @@ final class RubyScan extends TreeScan {
     }
   }
 
+  /** A method that reads or sets an attribute. */
+  private void attribute(int node, int symbol, String more, String gives) {
+    outline.add(
+        new Outline.Decl(
+            open,
+            Outline.Sort.FUNCTION,
+            tree.text(symbol).substring(1) + more,
+            tree.begin(node),
+            tree.end(node),
+            tree.begin(symbol) + 1,
+            Trait.PUBLIC.bit() | Trait.METHOD.bit(),
+            false,
+            new Outline.More(List.of(), gives, "", 0)));
+  }
+
+  /** What a call is asked of: the names of the chain up to there, and how that begins. */
   private Root receiver(int node, List<String> chain) {
     if (tree.is(node, "self")) {
       return Root.SELF;
+    }
+    if (tree.is(node, "call")) {
+      return result(node, chain);
     }
     if (tree.is(node, "constant") || tree.is(node, "scope_resolution")) {
       chain.addAll(parts(tree.text(node)));
       return Root.PATH;
     }
-    if (tree.is(node, "identifier") && variableType(tree.text(node)) != null
-        || tree.is(node, "instance_variable")) {
-      chain.add(tree.text(node));
+    if (tree.is(node, "identifier") || tree.is(node, "instance_variable")) {
+      chain.add(method(node));
       return Root.NAME;
     }
     return Root.UNKNOWN;
+  }
+
+  /** The names that lead to what a call gives. */
+  private Root result(int node, List<String> chain) {
+    List<String> names = new ArrayList<>();
+    int at = node;
+    while (tree.is(at, "call") && tree.child(at, "method") >= 0 && names.size() < LONGEST_CHAIN) {
+      names.add(0, method(tree.child(at, "method")));
+      at = tree.child(at, "receiver");
+    }
+    if (at < 0 || tree.is(at, "call")) {
+      return Root.UNKNOWN;
+    }
+    Root root = receiver(at, chain);
+    // What a class makes has what the class has.
+    boolean makes = root == Root.PATH && names.get(0).equals("new");
+    chain.addAll(makes ? names.subList(1, names.size()) : names);
+    return root == Root.PATH ? Root.NAME : root;
   }
 
   private boolean requires(String word, int arguments) {
@@ -310,7 +384,7 @@ final class RubyScan extends TreeScan {
             tree.begin(content) + 1 + slash,
             tree.end(content),
             -2,
-            word.contains("autoload")));
+            word.contains("autoload") || isInFunction()));
     return true;
   }
 
