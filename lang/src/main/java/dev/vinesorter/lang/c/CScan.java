@@ -9,6 +9,7 @@ import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Scan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.List;
@@ -508,7 +509,9 @@ final class CScan extends Scan {
       return;
     }
     if (isFunction()) {
-      variable(tree.text(name), written);
+      boolean told = !tree.is(tree.child(node, "type"), "placeholder_type_specifier");
+      variable(
+          tree.text(name), told ? Way.ofType(written) : wayOf(tree.child(declarator, "value"), 0));
     } else if (function >= 0) {
       boolean only = !isType();
       int made =
@@ -799,21 +802,43 @@ final class CScan extends Scan {
       behind.addAll(0, chain(tree.child(at, "field")));
       at = tree.child(at, "argument");
     }
-    if (tree.is(at, "this")) {
-      chain.addAll(behind);
-      return Root.SELF;
-    }
     if (tree.is(at, "identifier") || tree.is(at, "qualified_identifier")) {
       chain.addAll(chain(at));
       chain.addAll(behind);
       return Root.NAME;
     }
-    if (tree.is(at, "call_expression") && tree.is(tree.child(at, "function"), "identifier")) {
-      chain.addAll(chain(tree.child(at, "function")));
-      chain.addAll(behind);
-      return Root.NAME;
+    Way way = wayOf(object, 0);
+    chain.addAll(way.names());
+    return way.root();
+  }
+
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
     }
-    return Root.UNKNOWN;
+    return switch (tree.kind(node)) {
+      case "this" -> Way.SELF;
+      case "identifier" -> way(tree.text(node));
+      case "qualified_identifier", "template_function" -> {
+        List<String> names = chain(node);
+        yield names.isEmpty() ? Way.UNKNOWN : new Way(Root.ELSEWHERE, names);
+      }
+      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
+      case "pointer_expression" -> wayOf(tree.child(node, "argument"), depth + 1);
+      case "cast_expression", "compound_literal_expression" ->
+          Way.ofType(typeName(tree.child(node, "type")));
+      case "new_expression" -> Way.ofType(typeName(tree.child(node, "type")));
+      case "call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "field_expression" -> {
+        Way way = wayOf(tree.child(node, "argument"), depth + 1);
+        for (String name : chain(tree.child(node, "field"))) {
+          way = way.to(name, false);
+        }
+        yield way;
+      }
+      default -> Way.UNKNOWN;
+    };
   }
 
   // ---- measures

@@ -6,6 +6,7 @@ import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.List;
@@ -246,17 +247,14 @@ final class CSharpScan extends TreeScan {
     typeName(type, Kind.REFERS);
     for (int one : all(node, "variable_declarator")) {
       int name = tree.child(one, "name");
-      String written = tree.is(type, "implicit_type") ? "" : written(type);
-      int made = tree.childOf(one, "object_creation_expression");
-      if (written.isEmpty() && made >= 0) {
-        written = written(tree.child(made, "type"));
-      }
+      Way way = tree.is(type, "implicit_type") ? Way.UNKNOWN : Way.ofType(written(type));
       for (int child = tree.first(one); child >= 0; child = tree.next(child)) {
         if (child != name) {
           visit(child);
+          way = way.root() == Root.UNKNOWN ? wayOf(child, 0) : way;
         }
       }
-      variable(tree.text(name), written);
+      variable(tree.text(name), way);
     }
   }
 
@@ -328,12 +326,11 @@ final class CSharpScan extends TreeScan {
     } else if (tree.is(at, "identifier") || tree.is(at, "generic_name")) {
       root = Root.NAME;
       names.add(0, parts(word).get(0));
-    } else if (tree.is(at, "object_creation_expression")) {
-      root = Root.NAME;
-      names = new ArrayList<>(parts(tree.text(tree.child(at, "type"))));
-      names.add(tree.text(last));
     } else {
-      names = List.of(tree.text(last));
+      Way way = wayOf(object(node), 0);
+      root = way.root();
+      names = new ArrayList<>(way.names());
+      names.add(tree.text(last));
     }
     use(kind, root, names, tree.begin(last), tree.end(last));
     if (tree.is(name, "generic_name")) {
@@ -345,6 +342,28 @@ final class CSharpScan extends TreeScan {
     if (object >= 0 && tree.first(object) >= 0 || tree.is(object, "identifier")) {
       expression(object, Kind.READS);
     }
+  }
+
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
+    }
+    return switch (tree.kind(node)) {
+      case "this" -> Way.SELF;
+      case "identifier" -> way(tree.text(node));
+      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
+      case "object_creation_expression", "cast_expression" ->
+          Way.ofType(written(tree.child(node, "type")));
+      case "as_expression" -> Way.ofType(written(tree.child(node, "right")));
+      case "invocation_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "member_access_expression" -> {
+        int name = tree.child(node, "name");
+        int last = tree.is(name, "generic_name") ? tree.first(name) : name;
+        yield wayOf(object(node), depth + 1).to(last < 0 ? "" : tree.text(last), false);
+      }
+      default -> Way.UNKNOWN;
+    };
   }
 
   /** What a member is reached through; -1 for the object itself. */

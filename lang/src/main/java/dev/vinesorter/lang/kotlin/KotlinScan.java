@@ -8,6 +8,7 @@ import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.TreeScan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.List;
@@ -280,8 +281,14 @@ final class KotlinScan extends TreeScan {
       within(field(node, name, of + tree.text(name), access, type), does);
     } else {
       does.run();
-      variable(tree.text(name), type);
+      variable(tree.text(name), type.isEmpty() ? wayOf(value(node), 0) : Way.ofType(type));
     }
+  }
+
+  /** What stands behind the sign of equality; -1 for nothing. */
+  private int value(int node) {
+    int sign = tree.childOf(node, "=");
+    return sign < 0 ? -1 : tree.next(sign);
   }
 
   private void variables(int node) {
@@ -380,17 +387,35 @@ final class KotlinScan extends TreeScan {
       root = Root.NAME;
       names.add(0, tree.text(at));
     } else {
-      names = List.of(tree.text(last));
-      String made = tree.is(at, "call_expression") ? tree.text(tree.first(at)) : "";
-      if (!made.isEmpty() && made.length() < 100 && Character.isUpperCase(made.charAt(0))) {
-        root = Root.NAME;
-        names = List.of(made, tree.text(last));
-      }
+      Way way = wayOf(tree.first(node), 0);
+      root = way.root();
+      names = new ArrayList<>(way.names());
+      names.add(tree.text(last));
     }
     use(kind, root, names, tree.begin(last), tree.end(last));
     int object = tree.first(node);
     if (!tree.is(object, "this_expression") && !tree.is(object, "super_expression")) {
       expression(object, Kind.READS);
     }
+  }
+
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
+    }
+    return switch (tree.kind(node)) {
+      case "this_expression" -> tree.text(node).equals("this") ? Way.SELF : Way.UNKNOWN;
+      case "simple_identifier" -> way(tree.text(node));
+      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
+      case "call_expression" -> wayOf(tree.first(node), depth + 1).called();
+      case "as_expression" -> Way.ofType(typeOf(node));
+      case "navigation_expression" -> {
+        int suffix = tree.childOf(node, "navigation_suffix");
+        int name = suffix < 0 ? -1 : tree.childOf(suffix, "simple_identifier");
+        yield wayOf(tree.first(node), depth + 1).to(name < 0 ? "" : tree.text(name), false);
+      }
+      default -> Way.UNKNOWN;
+    };
   }
 }

@@ -3,8 +3,10 @@ package dev.vinesorter.lang.outline;
 import dev.vinesorter.core.model.Kind;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** What one source declares, brings in and names. */
 public final class Outline {
@@ -128,7 +130,9 @@ public final class Outline {
     /** The type above that of this object. */
     SUPER,
     /** A value whose type nobody wrote. */
-    UNKNOWN
+    UNKNOWN,
+    /** A name that has to be looked up, and stands elsewhere: where what it leads to was made. */
+    ELSEWHERE
   }
 
   /**
@@ -159,6 +163,9 @@ public final class Outline {
   private final List<Import> imports = new ArrayList<>();
   private final List<Use> uses = new ArrayList<>();
   private final Map<Integer, Map<String, Integer>> inside = new HashMap<>();
+
+  /** The first ones of several that are called alike and give different things. */
+  private final Set<Integer> overloaded = new HashSet<>();
 
   /**
    * Of a source.
@@ -220,11 +227,24 @@ public final class Outline {
     if (decl.around >= 0) {
       Map<String, Integer> beside = inside.computeIfAbsent(decl.around, n -> new HashMap<>());
       Integer known = beside.get(decl.name);
+      if (known != null && differ(decls.get(known).more.type, decl.more.type)) {
+        overloaded.add(known);
+      }
       if (known == null || decls.get(known).only && !decl.only) {
         beside.put(decl.name, number);
       }
     }
     return number;
+  }
+
+  private static boolean differ(String type, String other) {
+    return !type.isEmpty() && !other.isEmpty() && !type.equals(other);
+  }
+
+  /** Whether others of the same name beside a declaration give something else. */
+  public boolean isOverloaded(int decl) {
+    Decl one = decls.get(decl);
+    return overloaded.contains(find(one.around, one.name));
   }
 
   /** The declaration of a name right in another one; -1 for none. */

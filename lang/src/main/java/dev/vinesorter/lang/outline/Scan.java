@@ -31,8 +31,8 @@ public abstract class Scan {
   /** The declaration that is open. */
   protected int open;
 
-  /** The types of the variables that are seen, by name; empty for one that nobody tells. */
-  private final Deque<Map<String, String>> variables = new ArrayDeque<>();
+  /** How the variables that are seen got their values, by name. */
+  private final Deque<Map<String, Way>> variables = new ArrayDeque<>();
 
   private final Set<String> decisions;
 
@@ -153,21 +153,33 @@ public abstract class Scan {
     open = before;
   }
 
-  /** A variable that is seen from here on. */
+  /** A variable that is seen from here on; its type is empty where nobody tells. */
   protected void variable(String name, String type) {
-    Map<String, String> here = variables.peek();
-    String known = here.get(name);
-    here.put(name, known == null || known.isEmpty() || known.equals(type) ? type : "");
+    variable(name, Way.ofType(type));
   }
 
-  /** The type of a variable; null where the name is none, empty where nobody tells. */
-  protected String variableType(String name) {
-    for (Map<String, String> one : variables) {
+  /** A variable that is seen from here on, by how it got its value. */
+  protected void variable(String name, Way way) {
+    Map<String, Way> here = variables.peek();
+    Way known = here.get(name);
+    boolean other = known != null && known.root() != Root.UNKNOWN && !known.equals(way);
+    here.put(name, other ? Way.UNKNOWN : way);
+  }
+
+  /** How a variable got its value; null where the name is none. */
+  protected final Way variable(String name) {
+    for (Map<String, Way> one : variables) {
       if (one.containsKey(name)) {
         return one.get(name);
       }
     }
     return null;
+  }
+
+  /** What a name leads to, as it is seen here: a variable's value, or whatever is called so. */
+  protected final Way way(String name) {
+    Way known = variable(name);
+    return known != null ? known : new Way(Root.ELSEWHERE, List.of(name));
   }
 
   /**
@@ -181,19 +193,24 @@ public abstract class Scan {
     List<String> chain = new ArrayList<>(names);
     Root begins = root;
     if (root == Root.NAME) {
-      String type = variableType(names.get(0));
-      if (type != null && names.size() == 1) {
+      Way way = variable(names.get(0));
+      if (way != null && names.size() == 1) {
         return;
       }
-      if (type != null) {
+      if (way != null) {
         chain.remove(0);
-        begins = type.isEmpty() ? Root.UNKNOWN : Root.OF_TYPE;
-        if (!type.isEmpty()) {
-          chain.addAll(0, List.of(type.split("\\.")));
-        }
+        begins = way.root();
+        chain.addAll(0, way.names());
       }
     }
     outline.add(new Use(open, kind, begins, chain, at, end));
+  }
+
+  /** Adds a use of what a value has by a name. */
+  protected final void use(Kind kind, Way way, String name, int at, int end) {
+    List<String> chain = new ArrayList<>(way.names());
+    chain.add(name);
+    use(kind, way.root(), chain, at, end);
   }
 
   /** The first sentence of a text. */

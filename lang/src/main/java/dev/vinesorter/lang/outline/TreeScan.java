@@ -69,8 +69,15 @@ public abstract class TreeScan extends Scan {
         !parts.isEmpty()
             && parts.stream().allMatch(one -> Character.isJavaIdentifierStart(one.charAt(0)))
             && withoutArguments(text).strip().indexOf(' ') < 0
+            && !isArray(text)
             && text.indexOf('|') < 0;
     return named ? String.join(".", parts) : "";
+  }
+
+  /** Whether a type as written is that of several values behind each other. */
+  private static boolean isArray(String text) {
+    String plain = text.strip();
+    return plain.endsWith("]") || plain.endsWith("]?");
   }
 
   /** Opens a namespace for the rest of the file, or for a body. */

@@ -6,6 +6,7 @@ import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.List;
@@ -68,7 +69,7 @@ final class PhpScan extends TreeScan {
         for (int one : all(node, "property_element")) {
           int name = tree.childOf(tree.child(one, "name"), "name");
           if (name >= 0) {
-            field(node, name, access(node), written(type));
+            field(node, name, access(node), typed(type));
           }
           inside(one);
         }
@@ -94,7 +95,7 @@ final class PhpScan extends TreeScan {
         int name = tree.child(node, "name");
         visit(tree.child(node, "type"));
         if (name >= 0) {
-          variable(tree.text(name), written(tree.child(node, "type")));
+          variable(tree.text(name), typed(tree.child(node, "type")));
         }
         visit(tree.child(node, "body"));
       }
@@ -239,7 +240,7 @@ final class PhpScan extends TreeScan {
           name,
           access(node) | (made ? Trait.CONSTRUCTOR.bit() : 0),
           names,
-          written(tree.child(node, "return_type")),
+          typed(tree.child(node, "return_type")),
           does);
     } else {
       within(open, does);
@@ -255,11 +256,11 @@ final class PhpScan extends TreeScan {
     if (tree.is(node, "property_promotion_parameter") && this.type >= 0) {
       int before = open;
       open = this.type;
-      field(node, tree.childOf(name, "name"), access(node), written(type));
+      field(node, tree.childOf(name, "name"), access(node), typed(type));
       open = before;
     }
     if (name >= 0) {
-      variable(tree.text(name), written(type));
+      variable(tree.text(name), typed(type));
     }
     int value = tree.child(node, "default_value");
     if (value >= 0) {
@@ -271,11 +272,25 @@ final class PhpScan extends TreeScan {
     int left = tree.child(node, "left");
     int right = tree.child(node, "right");
     if (tree.is(left, "variable_name")) {
-      variable(tree.text(left), made(right));
+      variable(tree.text(left), wayOf(right, 0));
     } else {
       expression(left, Kind.WRITES);
     }
     visit(right);
+  }
+
+  /** The type that a value has where it is not nothing; empty where it may be one of several. */
+  private String typed(int type) {
+    int only = type;
+    if (tree.is(type, "optional_type")) {
+      only = tree.childOf(type, "named_type");
+    } else if (tree.is(type, "union_type")) {
+      List<Integer> named = all(type, "named_type");
+      boolean others =
+          all(type, "primitive_type").stream().anyMatch(one -> !tree.text(one).equals("null"));
+      only = named.size() == 1 && !others ? named.get(0) : -1;
+    }
+    return only < 0 ? "" : written(only);
   }
 
   private String made(int value) {
@@ -350,30 +365,51 @@ final class PhpScan extends TreeScan {
     if (text.equals("parent")) {
       return Root.SUPER;
     }
-    if (tree.is(object, "variable_name")) {
-      chain.add(text);
-      return variableType(text) == null ? unknown(chain) : Root.NAME;
-    }
     if (tree.is(object, "name") || tree.is(object, "qualified_name")) {
       chain.addAll(parts(text));
       return isFull(text) ? Root.FULL : Root.PATH;
     }
-    boolean access =
-        tree.is(object, "member_access_expression")
-            || tree.is(object, "nullsafe_member_access_expression");
-    int name = access ? tree.child(object, "name") : -1;
-    if (access && !isLong && tree.is(name, "name")) {
-      Root root = receiver(holder(object), chain);
-      if (root != Root.UNKNOWN) {
-        chain.add(tree.text(name));
-      }
-      return root;
-    }
-    return Root.UNKNOWN;
+    Way way = wayOf(object, 0);
+    chain.addAll(way.names());
+    return way.root();
   }
 
-  private static Root unknown(List<String> chain) {
-    chain.clear();
-    return Root.UNKNOWN;
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
+    }
+    return switch (tree.kind(node)) {
+      case "variable_name" -> {
+        Way known = variable(tree.text(node));
+        yield tree.text(node).equals("$this") ? Way.SELF : known == null ? Way.UNKNOWN : known;
+      }
+      case "name", "qualified_name" -> ofName(node);
+      case "relative_scope" -> tree.text(node).equals("parent") ? Way.UNKNOWN : Way.SELF;
+      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
+      case "object_creation_expression" -> Way.ofType(made(node));
+      case "function_call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "member_access_expression", "nullsafe_member_access_expression" ->
+          wayOf(holder(node), depth + 1).to(nameOf(node), false);
+      case "member_call_expression", "nullsafe_member_call_expression", "scoped_call_expression" ->
+          wayOf(holder(node), depth + 1).to(nameOf(node), true);
+      case "assignment_expression" -> wayOf(tree.child(node, "right"), depth + 1);
+      default -> Way.UNKNOWN;
+    };
+  }
+
+  private Way ofName(int node) {
+    String text = tree.text(node);
+    if (text.equals("self") || text.equals("static")) {
+      return Way.SELF;
+    }
+    List<String> parts = text.length() > LONGEST_RECEIVER ? List.of() : parts(text);
+    return parts.isEmpty() || isFull(text) ? Way.UNKNOWN : new Way(Root.ELSEWHERE, parts);
+  }
+
+  /** The name of what is reached through something; empty for one that is worked out. */
+  private String nameOf(int node) {
+    int name = tree.child(node, "name");
+    return tree.is(name, "name") ? tree.text(name) : "";
   }
 }

@@ -8,6 +8,7 @@ import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Scan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -70,12 +71,12 @@ final class PythonScan extends Scan {
         visit(tree.child(node, "right"));
       }
       case "for_statement", "for_in_clause" -> {
-        bind(tree.child(node, "left"), "");
+        bind(tree.child(node, "left"), Way.UNKNOWN);
         inside(node);
       }
-      case "as_pattern_target" -> bind(tree.first(node), "");
+      case "as_pattern_target" -> bind(tree.first(node), Way.UNKNOWN);
       case "named_expression" -> {
-        bind(tree.child(node, "name"), typeOf(tree.child(node, "value")));
+        bind(tree.child(node, "name"), wayOf(tree.child(node, "value"), 0));
         visit(tree.child(node, "value"));
       }
       case "call" -> {
@@ -342,8 +343,9 @@ final class PythonScan extends Scan {
         continue;
       }
       if (tree.is(node, "assignment")) {
-        String type = written(tree.child(node, "type"));
-        bind(tree.child(node, "left"), type.isEmpty() ? typeOf(tree.child(node, "right")) : type);
+        int type = tree.child(node, "type");
+        int right = tree.child(node, "right");
+        bind(tree.child(node, "left"), type < 0 ? wayOf(right, 0) : Way.ofType(written(type)));
       }
       node++;
     }
@@ -374,7 +376,7 @@ final class PythonScan extends Scan {
     } else if (tree.is(left, "attribute")) {
       expression(left, Kind.WRITES);
     } else {
-      bind(left, type);
+      bind(left, typed < 0 ? wayOf(right, 0) : Way.ofType(written(typed)));
       if (left >= 0 && !tree.is(left, "identifier")) {
         inside(left);
       }
@@ -404,17 +406,17 @@ final class PythonScan extends Scan {
         && tree.text(tree.child(node, "object")).equals(self);
   }
 
-  private void bind(int node, String type) {
+  private void bind(int node, Way way) {
     if (node < 0 || open == 0 || open == this.type) {
       return;
     }
     if (tree.is(node, "identifier")) {
-      variable(tree.text(node), type);
+      variable(tree.text(node), way);
     } else if (tree.is(node, "pattern_list")
         || tree.is(node, "tuple_pattern")
         || tree.is(node, "list_pattern")) {
       for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
-        bind(child, "");
+        bind(child, Way.UNKNOWN);
       }
     }
   }
@@ -428,8 +430,25 @@ final class PythonScan extends Scan {
     List<String> names = names(made);
     String last = names == null ? "" : names.get(names.size() - 1);
     boolean type = !last.isEmpty() && Character.isUpperCase(last.charAt(0));
-    boolean known = type && !names.get(0).equals(self) && variableType(names.get(0)) == null;
+    boolean known = type && !names.get(0).equals(self) && variable(names.get(0)) == null;
     return known ? String.join(".", names) : "";
+  }
+
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
+    }
+    return switch (tree.kind(node)) {
+      case "identifier" -> tree.text(node).equals(self) ? Way.SELF : way(tree.text(node));
+      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
+      case "call" ->
+          isSuper(node) ? Way.UNKNOWN : wayOf(tree.child(node, "function"), depth + 1).called();
+      case "attribute" ->
+          wayOf(tree.child(node, "object"), depth + 1)
+              .to(tree.text(Math.max(0, tree.child(node, "attribute"))), false);
+      default -> Way.UNKNOWN;
+    };
   }
 
   /** A type as written: names apart by dots; what may be nothing is what it may be else. */
@@ -544,13 +563,7 @@ final class PythonScan extends Scan {
     } else if (isSuper(object)) {
       use(kind, Root.SUPER, List.of(tree.text(last)), tree.begin(last), tree.end(last));
     } else {
-      String made = typeOf(object);
-      List<String> chain = new ArrayList<>();
-      if (!made.isEmpty()) {
-        chain.addAll(List.of(made.split("\\.")));
-      }
-      chain.add(tree.text(last));
-      use(kind, made.isEmpty() ? Root.UNKNOWN : Root.NAME, chain, tree.begin(last), tree.end(last));
+      use(kind, wayOf(object, 0), tree.text(last), tree.begin(last), tree.end(last));
       visit(object);
     }
   }

@@ -8,6 +8,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.outline.Way;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -28,6 +29,9 @@ public final class Names {
   private final Project project;
   private final Rules rules;
   private final List<Outline> outlines;
+
+  /** How languages call the type that a declaration stands in. */
+  private static final Set<String> OWN_TYPES = Set.of("self", "static", "this", "Self");
 
   /** What the types above types mean, by file and declaration; made when asked for. */
   private final Map<Long, List<Place>> above = new HashMap<>();
@@ -160,49 +164,24 @@ public final class Names {
                 one -> one.level() == Import.OTHER_NAME && one.from().equals(Import.OF_MODULE));
   }
 
+  /** What the first names of a chain mean, and how many they are. */
+  private record Begun(Place at, int names) {}
+
   /** What a use means; null where nothing of ours, or nobody can tell. */
   public Place meant(int file, Use use) {
     List<String> chain = use.chain();
     asking = file;
-    Place at;
-    int next;
-    switch (use.root()) {
-      case SELF, SUPER -> {
-        int type = typeAround(file, use.decl());
-        at = type < 0 ? typeApart(file, use.decl()) : Place.of(file, type);
-        if (at != null && use.root() == Root.SUPER) {
-          Place found = null;
-          for (Place one : above(at)) {
-            found = found == null ? member(one, chain.get(0), 1) : found;
-          }
-          at = found == null ? ofNeighbour(at, chain.get(0)) : found;
-          next = 1;
-        } else {
-          next = 0;
-        }
-      }
-      case NAME, PATH, OF_TYPE -> {
-        boolean alone = chain.size() == 1 && isOfType(use.kind());
-        at = typed(use.root() == Root.OF_TYPE || alone, file, use.decl(), chain.get(0));
-        next = 1;
-        if ((at == null || isSpace(at)) && chain.size() > 1 && rules.namespaces()) {
-          Place whole = qualified(file, use.decl(), chain);
-          at = whole == null ? at : whole;
-          next = whole == null ? next : chain.size();
-        }
-      }
-      case FULL -> {
-        at = full(file, chain, 0);
-        next = chain.size();
-      }
-      default -> {
-        at = null;
-        next = 0;
-      }
-    }
+    Begun begun = begun(file, use);
+    Place at = begun.at();
+    int next = begun.names();
     for (; at != null && next < chain.size(); next++) {
-      Place inside = member(at, chain.get(next), 0);
-      inside = inside == null ? ofNeighbour(at, chain.get(next)) : inside;
+      if (at.isForeign() && next > 0 && Way.isCalled(chain.get(next - 1))) {
+        // What a library gives may be anything, also something of ours.
+        return unknown(file, use, null);
+      }
+      String name = Way.plain(chain.get(next));
+      Place inside = member(at, name, 0);
+      inside = inside == null ? ofNeighbour(at, name) : inside;
       if (inside == null) {
         // What another name for a library's type holds is not known; the name is used anyway.
         return isOtherName(at) && use.kind() == Kind.REFERS ? at : unknown(file, use, at);
@@ -211,6 +190,39 @@ public final class Names {
     }
     Place whole = at != null && isMade(use.kind()) ? given(at) : null;
     return whole != null ? whole : at != null ? at : unknown(file, use, null);
+  }
+
+  /** What a use begins with. */
+  private Begun begun(int file, Use use) {
+    List<String> chain = use.chain();
+    return switch (use.root()) {
+      case SELF -> new Begun(self(file, use), 0);
+      case SUPER -> {
+        Place self = self(file, use);
+        Place found = null;
+        for (Place one : self == null ? List.<Place>of() : above(self)) {
+          found = found == null ? member(one, chain.get(0), 1) : found;
+        }
+        boolean other = found == null && self != null;
+        yield new Begun(other ? ofNeighbour(self, chain.get(0)) : found, 1);
+      }
+      case NAME, PATH, OF_TYPE, ELSEWHERE -> {
+        boolean alone = chain.size() == 1 && isOfType(use.kind());
+        boolean typed = use.root() == Root.OF_TYPE || alone;
+        Place at = typed(typed, file, use.decl(), Way.plain(chain.get(0)));
+        boolean further = (at == null || isSpace(at)) && chain.size() > 1 && rules.namespaces();
+        Place whole = further ? qualified(file, use.decl(), chain) : null;
+        yield whole == null ? new Begun(at, 1) : new Begun(whole, chain.size());
+      }
+      case FULL -> new Begun(full(file, chain, 0), chain.size());
+      default -> new Begun(null, 0);
+    };
+  }
+
+  /** The type of the object whose method a use stands in; null for none. */
+  private Place self(int file, Use use) {
+    int type = typeAround(file, use.decl());
+    return type < 0 ? typeApart(file, use.decl()) : Place.of(file, type);
   }
 
   private static boolean isMade(Kind kind) {
@@ -264,7 +276,8 @@ public final class Names {
   /** What a qualified name means: from the top, or from a namespace around where it stands. */
   private Place qualified(int file, int decl, List<String> chain) {
     Place found = full(file, expanded(file, chain), 0);
-    found = found == null ? neighbour(expanded(file, chain)) : found;
+    boolean called = chain.stream().anyMatch(Way::isCalled);
+    found = found == null && !called ? neighbour(expanded(file, chain)) : found;
     for (String space : rules.includes() ? List.<String>of() : spacesAround(file, decl)) {
       if (found == null && !space.isEmpty()) {
         List<String> from = new ArrayList<>(Arrays.asList(space.split("\\.")));
@@ -373,8 +386,9 @@ public final class Names {
    * here declares, or that the rules of the language find wherever it is declared.
    */
   boolean isOfLibrary(int file, Use use) {
-    String first = use.chain().get(0);
-    if (!use.isNamed() || !rules.declaresInParts()) {
+    String first = Way.plain(use.chain().get(0));
+    boolean named = use.isNamed() || use.root() == Root.ELSEWHERE;
+    if (!named || !rules.declaresInParts()) {
       return false;
     }
     if (rules.isFoundByRule(first)) {
@@ -499,8 +513,9 @@ public final class Names {
   Place full(int file, List<String> chain, int depth) {
     for (int n = chain.size() - 1; n >= 0; n--) {
       String space = String.join(".", chain.subList(0, n));
-      Place first = inSpace(file, space, chain.get(n));
-      first = first == null && n == chain.size() - 1 ? apartIn(space, chain.get(n)) : first;
+      String name = Way.plain(chain.get(n));
+      Place first = inSpace(file, space, name);
+      first = first == null && n == chain.size() - 1 ? apartIn(space, name) : first;
       Place at = follow(first, chain, n + 1, depth + 1);
       if (at != null && (at.file() < 0 || decl(at).sort() != Sort.SPACE)) {
         return at;
@@ -751,8 +766,9 @@ public final class Names {
     return all;
   }
 
-  /** What a thing holds by a name; null for nothing. */
-  Place member(Place of, String name, int depth) {
+  /** What a thing holds by a name, which may be called; null for nothing. */
+  Place member(Place of, String called, int depth) {
+    String name = Way.plain(called);
     if (of.isForeign()) {
       return Place.foreign(of.folder() + "." + name);
     }
@@ -790,9 +806,7 @@ public final class Names {
         found = found == null ? extension(of, name, depth) : found;
       }
       default -> {
-        String type = decl.more().type();
-        Place written =
-            type.isEmpty() ? null : chain(of.file(), of.decl(), Arrays.asList(type.split("\\.")));
+        Place written = ofValue(of, decl);
         boolean value = decl.sort() == Sort.FIELD || decl.sort() == Sort.FUNCTION;
         found =
             written == null || !value || written.equals(of)
@@ -801,6 +815,19 @@ public final class Names {
       }
     }
     return found;
+  }
+
+  /** The type of a variable, or of what a function gives; null where nobody tells. */
+  private Place ofValue(Place of, Decl decl) {
+    String type = decl.more().type();
+    if (type.isEmpty() || outlines.get(of.file()).isOverloaded(of.decl())) {
+      return null;
+    }
+    if (OWN_TYPES.contains(type)) {
+      int around = typeAround(of.file(), of.decl());
+      return around < 0 ? null : Place.of(of.file(), around);
+    }
+    return chain(of.file(), of.decl(), Arrays.asList(type.split("\\.")));
   }
 
   /**

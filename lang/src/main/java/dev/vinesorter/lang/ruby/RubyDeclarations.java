@@ -6,7 +6,6 @@ import dev.vinesorter.lang.move.Declarations;
 import dev.vinesorter.lang.move.Moves;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.move.TextLines;
-import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
@@ -31,6 +30,12 @@ import java.util.TreeSet;
  */
 final class RubyDeclarations implements Declarations {
   private static final String END = ".rb";
+
+  private static final List<String> PLACES =
+      List.of("__dir__", "__FILE__", "require_relative", "__END__");
+
+  /** How much before such a word tells what is asked. */
+  private static final int LONGEST_ASKED = 120;
 
   private final Grammar grammar;
   private final RubyRules rules;
@@ -193,17 +198,38 @@ final class RubyDeclarations implements Declarations {
             one.at());
       }
     }
+    boolean sameFolder = Project.folder(move.to()).equals(Project.folder(move.path(move.from())));
     for (Stretch stretch : move.stretches()) {
       String text = tree.text().substring(stretch.begin(), stretch.end());
-      for (String word : new String[] {"__dir__", "__FILE__", "require_relative", "__END__"}) {
-        if (text.contains(word)) {
+      for (String word : PLACES) {
+        int at = asked(text, word, sameFolder);
+        if (at >= 0) {
           throw new CannotMoveException(
               RefusalCode.OTHER_MEANING,
               "It asks where it lies here: " + word + ".",
-              stretch.begin() + text.indexOf(word));
+              stretch.begin() + at);
         }
       }
     }
+  }
+
+  /** Where a text asks for its place in a way that means something else elsewhere; -1 for not. */
+  private static int asked(String text, String word, boolean sameFolder) {
+    for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+      String before = text.substring(Math.max(0, at - LONGEST_ASKED), at);
+      boolean ofFolder =
+          !word.equals("__FILE__")
+              || before.endsWith("dirname(")
+              || before.matches("(?s).*expand_path\\(\\s?[\"']\\.\\.[^\"']{0,80}[\"'], ?");
+      // With the line behind it, it is for whoever reads what was raised.
+      boolean forReaders = text.startsWith(", __LINE__", at + word.length());
+      boolean same = word.startsWith("__") && (forReaders || sameFolder && ofFolder);
+      boolean relative = word.equals("require_relative") && sameFolder;
+      if (!same && !relative || word.equals("__END__")) {
+        return at;
+      }
+    }
+    return -1;
   }
 
   /** Lets whoever loads the old source load the new one, when it is needed. */

@@ -6,6 +6,7 @@ import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.TreeScan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.List;
@@ -217,7 +218,7 @@ final class RubyScan extends TreeScan {
           use(Kind.WRITES, Root.NAME, List.of(tree.text(left)), tree.begin(left), tree.end(left));
         }
       }
-      case "identifier" -> variable(tree.text(left), made(right));
+      case "identifier" -> variable(tree.text(left), wayOf(right, 0));
       case "left_assignment_list" -> {
         for (int one : all(left, "identifier")) {
           variable(tree.text(one), "");
@@ -293,10 +294,9 @@ final class RubyScan extends TreeScan {
       if (makes && (tree.is(receiver, "constant") || tree.is(receiver, "scope_resolution"))) {
         constant(receiver, Kind.CREATES);
       } else {
-        List<String> chain = new ArrayList<>();
-        Root root = receiver(receiver, chain);
+        Way way = wayOf(receiver, 0);
         if (method >= 0) {
-          called(method, root, chain, sets ? "=" : "");
+          called(method, way.root(), way.names(), sets ? "=" : "");
         }
         if (!tree.is(receiver, "self")) {
           visit(receiver);
@@ -325,41 +325,42 @@ final class RubyScan extends TreeScan {
             new Outline.More(List.of(), gives, "", 0)));
   }
 
-  /** What a call is asked of: the names of the chain up to there, and how that begins. */
-  private Root receiver(int node, List<String> chain) {
-    if (tree.is(node, "self")) {
-      return Root.SELF;
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
     }
-    if (tree.is(node, "call")) {
-      return result(node, chain);
+    switch (tree.kind(node)) {
+      case "self" -> {
+        return Way.SELF;
+      }
+      case "constant", "scope_resolution" -> {
+        return new Way(Root.PATH, parts(tree.text(node)));
+      }
+      case "instance_variable" -> {
+        return new Way(Root.ELSEWHERE, List.of(tree.text(node)));
+      }
+      case "identifier" -> {
+        Way known = variable(tree.text(node));
+        return known != null ? known : new Way(Root.ELSEWHERE, List.of(method(node))).called();
+      }
+      case "call" -> {
+        int method = tree.child(node, "method");
+        int of = tree.child(node, "receiver");
+        String name = method < 0 ? "" : method(method);
+        Way way = of < 0 ? new Way(Root.ELSEWHERE, List.of(name)) : wayOf(of, depth + 1);
+        // What a class makes has what the class has.
+        boolean isClass = way.root() == Root.PATH;
+        Way from = isClass ? new Way(Root.ELSEWHERE, way.names()) : way;
+        return of < 0 ? way.called() : isClass && name.equals("new") ? from : from.to(name, true);
+      }
+      case "assignment", "operator_assignment" -> {
+        return wayOf(tree.child(node, "right"), depth + 1);
+      }
+      default -> {
+        return Way.UNKNOWN;
+      }
     }
-    if (tree.is(node, "constant") || tree.is(node, "scope_resolution")) {
-      chain.addAll(parts(tree.text(node)));
-      return Root.PATH;
-    }
-    if (tree.is(node, "identifier") || tree.is(node, "instance_variable")) {
-      chain.add(method(node));
-      return Root.NAME;
-    }
-    return Root.UNKNOWN;
-  }
-
-  /** The names that lead to what a call gives. */
-  private Root result(int node, List<String> chain) {
-    List<String> names = new ArrayList<>();
-    int at = node;
-    while (tree.is(at, "call") && tree.child(at, "method") >= 0 && names.size() < LONGEST_CHAIN) {
-      names.add(0, method(tree.child(at, "method")));
-      at = tree.child(at, "receiver");
-    }
-    if (at < 0 || tree.is(at, "call")) {
-      return Root.UNKNOWN;
-    }
-    Root root = receiver(at, chain);
-    // What a class makes has what the class has.
-    boolean makes = root == Root.PATH && names.get(0).equals("new");
-    chain.addAll(makes ? names.subList(1, names.size()) : names);
-    return root == Root.PATH ? Root.NAME : root;
   }
 
   private boolean requires(String word, int arguments) {

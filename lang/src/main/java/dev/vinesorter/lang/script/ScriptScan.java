@@ -8,6 +8,7 @@ import dev.vinesorter.lang.outline.Outline.More;
 import dev.vinesorter.lang.outline.Outline.Root;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Scan;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -16,6 +17,9 @@ import java.util.Set;
 
 /** Finds what a source of JavaScript or TypeScript declares, imports and names. */
 final class ScriptScan extends Scan {
+  /** The longest word for that there is no value. */
+  private static final int LONGEST_NOTHING = "undefined".length();
+
   private static final Set<String> DECISIONS =
       Set.of(
           "if_statement",
@@ -613,7 +617,10 @@ final class ScriptScan extends Scan {
           });
       return;
     }
-    bind(name, typeOf(node));
+    String type = written(annotation);
+    Way way = type.isEmpty() ? wayOf(value, 0) : Way.ofType(type);
+    bind(name, way);
+    picked(name, way);
     visitType(annotation);
     if (!tree.is(name, "identifier")) {
       inside(name);
@@ -624,7 +631,8 @@ final class ScriptScan extends Scan {
   /** What stands in brackets, or a node itself. */
   private int unwrapped(int node) {
     int at = node;
-    while (tree.is(at, "parenthesized_expression") && tree.first(at) >= 0) {
+    while ((tree.is(at, "parenthesized_expression") || tree.is(at, "non_null_expression"))
+        && tree.first(at) >= 0) {
       int inner = tree.first(at);
       at = tree.is(inner, "(") ? tree.next(inner) : inner;
     }
@@ -799,15 +807,36 @@ final class ScriptScan extends Scan {
     }
   }
 
+  /** What a pattern takes out of a value is read of that. */
+  private void picked(int pattern, Way way) {
+    for (int child = tree.is(pattern, "object_pattern") ? tree.first(pattern) : -1;
+        child >= 0 && way.root() != Root.UNKNOWN;
+        child = tree.next(child)) {
+      boolean pair = tree.is(child, "pair_pattern");
+      int inner = tree.is(child, "object_assignment_pattern") ? tree.child(child, "left") : child;
+      int key = pair ? tree.child(child, "key") : inner;
+      boolean plain =
+          tree.is(key, "shorthand_property_identifier_pattern")
+              || tree.is(key, "property_identifier");
+      if (plain) {
+        use(Kind.READS, way, tree.text(key), tree.begin(key), tree.end(key));
+        bind(pair ? tree.child(child, "value") : key, way.to(tree.text(key), false));
+      }
+    }
+  }
+
   private void bind(int node, String type) {
+    bind(node, Way.ofType(type));
+  }
+
+  private void bind(int node, Way way) {
     if (node < 0) {
       return;
     }
     switch (tree.kind(node)) {
-      case "identifier", "shorthand_property_identifier_pattern" -> variable(tree.text(node), type);
+      case "identifier", "shorthand_property_identifier_pattern" -> variable(tree.text(node), way);
       case "pair_pattern" -> bind(tree.child(node, "value"), "");
-      case "assignment_pattern", "object_assignment_pattern" ->
-          bind(tree.child(node, "left"), type);
+      case "assignment_pattern", "object_assignment_pattern" -> bind(tree.child(node, "left"), way);
       case "object_pattern", "array_pattern", "rest_pattern" -> {
         for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
           bind(child, "");
@@ -832,6 +861,25 @@ final class ScriptScan extends Scan {
     return names == null ? "" : String.join(".", names);
   }
 
+  /** How a value comes about. */
+  private Way wayOf(int node, int depth) {
+    if (node < 0 || depth > LONGEST_CHAIN || CommonModules.isExports(tree, node)) {
+      return Way.UNKNOWN;
+    }
+    return switch (tree.kind(node)) {
+      case "this" -> Way.SELF;
+      case "identifier" -> way(tree.text(node));
+      case "parenthesized_expression", "non_null_expression" -> wayOf(unwrapped(node), depth + 1);
+      case "new_expression" -> Way.ofType(made(node));
+      case "as_expression", "satisfies_expression" -> Way.ofType(written(node));
+      case "call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "member_expression" ->
+          wayOf(tree.child(node, "object"), depth + 1)
+              .to(tree.text(Math.max(0, tree.child(node, "property"))), false);
+      default -> Way.UNKNOWN;
+    };
+  }
+
   /** The name of a type as written; empty for one that is not just named. */
   private String written(int annotation) {
     if (annotation < 0) {
@@ -844,8 +892,30 @@ final class ScriptScan extends Scan {
       if (tree.is(child, "generic_type")) {
         return tree.text(tree.child(child, "name"));
       }
+      if (tree.is(child, "union_type")) {
+        return present(child);
+      }
     }
     return "";
+  }
+
+  /** The type of a value that may also be nothing; empty where it may be one of several. */
+  private String present(int union) {
+    String found = "";
+    for (int child = tree.first(union); child >= 0; child = tree.next(child)) {
+      String text = tree.end(child) - tree.begin(child) > LONGEST_NOTHING ? "" : tree.text(child);
+      if (text.equals("|") || text.equals("null") || text.equals("undefined")) {
+        continue;
+      }
+      boolean inner = tree.is(child, "union_type");
+      boolean named = tree.is(child, "type_identifier") || tree.is(child, "generic_type");
+      String one = inner ? present(child) : named ? written(union) : "";
+      if (one.isEmpty() || !found.isEmpty()) {
+        return "";
+      }
+      found = one;
+    }
+    return found;
   }
 
   // ---- names
@@ -918,11 +988,11 @@ final class ScriptScan extends Scan {
     } else if (tree.is(at, "identifier")) {
       root = Root.NAME;
       chain.add(0, tree.text(at));
-    } else if (!made(at).isEmpty()) {
-      root = Root.NAME;
-      chain.addAll(0, List.of(made(at).split("\\.")));
     } else {
-      chain = List.of(tree.text(property));
+      Way way = wayOf(object, 0);
+      root = way.root();
+      chain = new ArrayList<>(way.names());
+      chain.add(tree.text(property));
     }
     use(kind, root, chain, tree.begin(property), tree.end(property));
     if (tree.is(object, "identifier")) {
