@@ -157,7 +157,7 @@ public final class SurveyReport {
     page.table(List.of("", "units", "dependencies", "cycle groups", "units in them"), rows);
     page.line();
     if (files == 0) {
-      page.line("There are no Java sources here. Say where they are with --root DIR.");
+      page.line("There are no sources here that can be read. Say where they are with --root DIR.");
       problems(page, survey, verbose);
       return;
     }

@@ -13,6 +13,14 @@ final class ScriptRules implements Rules {
   static final List<String> ENDS =
       List.of(".ts", ".tsx", ".mts", ".cts", ".js", ".jsx", ".mjs", ".cjs", ".d.ts");
 
+  /** In which order a source of TypeScript is given modules of one name. */
+  private static final List<String> FOR_TYPES =
+      List.of(".ts", ".tsx", ".mts", ".cts", ".d.ts", ".js", ".jsx", ".mjs", ".cjs");
+
+  /** In which order a source of JavaScript is. */
+  private static final List<String> FOR_VALUES =
+      List.of(".js", ".jsx", ".mjs", ".cjs", ".ts", ".tsx", ".mts", ".cts", ".d.ts");
+
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
       Set.of(
@@ -74,13 +82,13 @@ final class ScriptRules implements Rules {
     String path = project.outlines().get(file).path();
     String folder = Project.folder(path);
     if (one.from().startsWith(".")) {
-      Place found = module(project, Project.normal(Project.join(folder, one.from())));
+      Place found = module(project, path, Project.normal(Project.join(folder, one.from())));
       return found == null ? Place.foreign("") : found;
     }
     String from = one.from();
     for (LookupPaths.Alias alias : project.lookups().aliases(folder)) {
       String named = alias.path(from);
-      Place found = named == null ? null : module(project, Project.normal(named));
+      Place found = named == null ? null : module(project, path, Project.normal(named));
       if (found != null) {
         return found;
       }
@@ -89,7 +97,7 @@ final class ScriptRules implements Rules {
     boolean marked = !inside.equals(from) || from.startsWith("src/");
     for (String around : marked ? Project.upwards(folder) : List.<String>of()) {
       for (String place : List.of("", "src", "app")) {
-        Place found = module(project, Project.join(Project.join(around, place), inside));
+        Place found = module(project, path, Project.join(Project.join(around, place), inside));
         if (found != null) {
           return found;
         }
@@ -98,26 +106,27 @@ final class ScriptRules implements Rules {
     return null;
   }
 
-  /** A module by its path, with or without its end; null for none. */
-  private static Place module(Project project, String path) {
+  /** A module by its path, with or without its end, as a source is given it; null for none. */
+  private static Place module(Project project, String importer, String path) {
     if (path == null) {
       return null;
     }
+    boolean forTypes = importer.endsWith("ts") || importer.endsWith(".tsx");
     int exact = project.number(path);
-    if (exact >= 0) {
+    boolean written = path.endsWith(".js") || path.endsWith(".mjs") || path.endsWith(".cjs");
+    if (exact >= 0 && !(forTypes && written)) {
       return Place.of(exact, 0);
     }
-    boolean written = path.endsWith(".js") || path.endsWith(".mjs") || path.endsWith(".cjs");
     String bare = written ? path.substring(0, path.lastIndexOf('.')) : path;
     for (String stem : List.of(path, bare, Project.join(path, "index"))) {
-      for (String end : ENDS) {
+      for (String end : forTypes ? FOR_TYPES : FOR_VALUES) {
         int found = project.number(stem + end);
         if (found >= 0) {
           return Place.of(found, 0);
         }
       }
     }
-    return null;
+    return exact < 0 ? null : Place.of(exact, 0);
   }
 
   @Override

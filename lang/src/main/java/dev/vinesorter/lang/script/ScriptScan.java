@@ -17,6 +17,9 @@ import java.util.Set;
 
 /** Finds what a source of JavaScript or TypeScript declares, imports and names. */
 final class ScriptScan extends Scan {
+  /** A name of a function that a compiler writes is shorter. */
+  private static final int LONGEST_NAME = 60;
+
   /** The longest word for that there is no value. */
   private static final int LONGEST_NOTHING = "undefined".length();
 
@@ -401,6 +404,12 @@ final class ScriptScan extends Scan {
 
   /** Whether what is loaded in a node is given to others as it is, or all that is in it. */
   private boolean handsOnAll(int node) {
+    int call = tree.is(node, "arguments") ? tree.around(node) : -1;
+    String function = call < 0 ? "" : tree.text(tree.child(call, "function"));
+    if (function.endsWith("__exportStar") && function.length() < LONGEST_NAME) {
+      // So compilers write 'export * from'.
+      return open == 0;
+    }
     int object = tree.is(node, "spread_element") ? tree.around(node) : -1;
     int assignment = object < 0 ? node : tree.is(object, "object") ? tree.around(object) : -1;
     return open == 0
