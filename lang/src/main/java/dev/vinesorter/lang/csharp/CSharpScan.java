@@ -153,6 +153,15 @@ final class CSharpScan extends TreeScan {
     for (int one : all(node, "type_parameter")) {
       variable(tree.text(tree.child(one, "name")), "");
     }
+    for (int one : all(tree.around(node), "type_parameter_constraints_clause")) {
+      for (int bound : all(one, "type_parameter_constraint")) {
+        int name = tree.childOf(one, "identifier");
+        String type = written(tree.first(bound));
+        if (name >= 0 && !type.isEmpty() && variable(tree.text(name)) == Way.UNKNOWN) {
+          variable(tree.text(name), type);
+        }
+      }
+    }
   }
 
   private void bases(int node) {
@@ -315,7 +324,7 @@ final class CSharpScan extends TreeScan {
     List<String> names = new ArrayList<>(List.of(tree.text(last)));
     int at = object(node);
     while (tree.is(at, "member_access_expression") && names.size() < LONGEST_CHAIN) {
-      names.add(0, parts(tree.text(tree.child(at, "name"))).get(0));
+      names.add(0, first(tree.child(at, "name")));
       at = object(at);
     }
     Root root = Root.UNKNOWN;
@@ -325,7 +334,7 @@ final class CSharpScan extends TreeScan {
       root = word.equals("this") ? Root.SELF : Root.SUPER;
     } else if (tree.is(at, "identifier") || tree.is(at, "generic_name")) {
       root = Root.NAME;
-      names.add(0, parts(word).get(0));
+      names.add(0, first(at));
     } else {
       Way way = wayOf(object(node), 0);
       root = way.root();
@@ -342,6 +351,12 @@ final class CSharpScan extends TreeScan {
     if (object >= 0 && tree.first(object) >= 0 || tree.is(object, "identifier")) {
       expression(object, Kind.READS);
     }
+  }
+
+  /** The first of the names of a node; the text itself where it is none. */
+  private String first(int node) {
+    List<String> parts = node < 0 ? List.of("") : parts(tree.text(node));
+    return parts.isEmpty() ? tree.text(node) : parts.get(0);
   }
 
   /** How a value comes about. */

@@ -104,6 +104,14 @@ final class KotlinScan extends TreeScan {
           use(Kind.READS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
       case "type_identifier" ->
           use(Kind.REFERS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
+      case "value_argument" -> {
+        int label = tree.childOf(node, "=") < 0 ? -1 : tree.first(node);
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          if (child != label) {
+            visit(child);
+          }
+        }
+      }
       case "callable_reference" -> callable(node);
       case "user_type" -> userType(node, Kind.REFERS);
       case "comment", "line_comment", "multiline_comment", "string_content" -> {}
@@ -204,7 +212,10 @@ final class KotlinScan extends TreeScan {
 
   private void typeParameters(int node) {
     for (int one : all(node, "type_parameter")) {
-      variable(tree.text(tree.childOf(one, "type_identifier")), "");
+      // A value of it has what its bound has.
+      variable(tree.text(tree.childOf(one, "type_identifier")), typeOf(one));
+      inside(tree.childOf(one, "user_type"));
+      inside(tree.childOf(one, "nullable_type"));
     }
   }
 
@@ -221,7 +232,7 @@ final class KotlinScan extends TreeScan {
     }
     int first = tree.childOf(node, "user_type");
     int receiver = first >= 0 && tree.begin(first) < tree.begin(name) ? first : -1;
-    int gives = receiver < 0 ? first : -1;
+    int gives = behind(node, name);
     Runnable does =
         () -> {
           for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
@@ -241,6 +252,16 @@ final class KotlinScan extends TreeScan {
       variable(tree.text(name), "");
       within(open, does);
     }
+  }
+
+  /** The type that stands right in a node behind a name; -1 for none. */
+  private int behind(int node, int name) {
+    int found = -1;
+    for (int child = tree.next(name); child >= 0; child = tree.next(child)) {
+      boolean type = tree.is(child, "user_type") || tree.is(child, "nullable_type");
+      found = type ? child : found;
+    }
+    return found;
   }
 
   /** The type that a function or property is for, as it heads its name; empty for none. */
@@ -409,6 +430,8 @@ final class KotlinScan extends TreeScan {
       case "simple_identifier" -> way(tree.text(node));
       case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
       case "call_expression" -> wayOf(tree.first(node), depth + 1).called();
+      case "postfix_expression" ->
+          tree.text(node).endsWith("!!") ? wayOf(tree.first(node), depth + 1) : Way.UNKNOWN;
       case "as_expression" -> Way.ofType(typeOf(node));
       case "navigation_expression" -> {
         int suffix = tree.childOf(node, "navigation_suffix");

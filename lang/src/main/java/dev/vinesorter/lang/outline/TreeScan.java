@@ -71,7 +71,11 @@ public abstract class TreeScan extends Scan {
             && withoutArguments(text).strip().indexOf(' ') < 0
             && !isArray(text)
             && text.indexOf('|') < 0;
-    return named ? String.join(".", parts) : "";
+    Way bound = named && parts.size() == 1 ? variable(parts.get(0)) : null;
+    // A parameter of a type stands for what it is at least.
+    return !named
+        ? ""
+        : String.join(".", bound != null && bound.root() == Root.OF_TYPE ? bound.names() : parts);
   }
 
   /** Whether a type as written is that of several values behind each other. */
