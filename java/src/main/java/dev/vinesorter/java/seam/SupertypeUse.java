@@ -48,6 +48,11 @@ final class SupertypeUse {
     /** Its full name. */
     String name();
 
+    /** Whether all see it that see something that is declared. */
+    default boolean isSeenWhere(Element declared) {
+      return true;
+    }
+
     /** How a file names it; imports come with it. */
     Written in(int file);
 
@@ -158,7 +163,7 @@ final class SupertypeUse {
           code.declaration(lower));
       return null;
     }
-    Reasons reasons = new Reasons(all);
+    Reasons reasons = new Reasons(all, above);
     TypeChange change = new TypeChange(all, trees, element, above, making, reasons::whyNot);
     families(change);
     change.settle();
@@ -168,9 +173,11 @@ final class SupertypeUse {
   /** Why a declaration has to stay. */
   private final class Reasons {
     private final Attributed all;
+    private final Above above;
 
-    Reasons(Attributed all) {
+    Reasons(Attributed all, Above above) {
       this.all = all;
+      this.above = above;
     }
 
     String whyNot(String path, int at, Element element) {
@@ -184,6 +191,9 @@ final class SupertypeUse {
       }
       if (top >= 0 && units.has(top, Trait.GENERATED)) {
         return "it is generated";
+      }
+      if (!above.isSeenWhere(element)) {
+        return "not all that see it see " + above.name();
       }
       ExecutableElement method = methodOf(element);
       int unit = unit(method == null ? element : method);

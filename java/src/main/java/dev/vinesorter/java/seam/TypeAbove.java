@@ -6,7 +6,10 @@ import dev.vinesorter.java.rewrite.Naming;
 import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import java.util.Set;
+import javax.lang.model.element.Element;
+import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
+import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.ExecutableType;
@@ -31,7 +34,40 @@ final class TypeAbove implements SupertypeUse.Above {
   @Override
   public boolean has(ExecutableElement method) {
     ExecutableElement member = member(method);
-    return member != null && (member.equals(method) || givesTheSame(member, method));
+    return member != null
+        && (member.equals(method)
+            || givesTheSame(member, method) && access(member) >= access(method));
+  }
+
+  /** How far something is seen: nowhere else, in its package, below it too, everywhere. */
+  private static int access(Element element) {
+    Set<Modifier> modifiers = element.getModifiers();
+    return modifiers.contains(Modifier.PUBLIC)
+        ? 3
+        : modifiers.contains(Modifier.PROTECTED) ? 2 : modifiers.contains(Modifier.PRIVATE) ? 0 : 1;
+  }
+
+  @Override
+  public boolean isSeenWhere(Element declared) {
+    boolean everywhere = true;
+    for (Element at = above; at instanceof TypeElement; at = at.getEnclosingElement()) {
+      if (access(at) == 0) {
+        return false;
+      }
+      everywhere &= access(at) == 3;
+    }
+    // What others see of a class is asked in their packages, too.
+    boolean own = all.elements().getPackageOf(above).equals(all.elements().getPackageOf(declared));
+    boolean local = declared.getEnclosingElement() instanceof ExecutableElement;
+    Element member = local ? declared.getEnclosingElement() : declared;
+    boolean shown = access(member) >= 2 && !isVariable(declared);
+    return everywhere || own && !shown;
+  }
+
+  private static boolean isVariable(Element declared) {
+    return declared.getKind() != ElementKind.FIELD
+        && declared.getKind() != ElementKind.METHOD
+        && declared.getKind() != ElementKind.PARAMETER;
   }
 
   @Override
