@@ -270,7 +270,7 @@ public record Inspection(List<Breach> breaches, List<Note> notes, int unplaced) 
             says,
             pair,
             pairs.get(pair),
-            mending.ofLayers(pair.from, pair.to),
+            mending.ofLayers(pair.from, pair.to, pairs.get(pair)),
             layer.place());
       } else if (to > from + 1 && !layer.skips()) {
         String says = "layer " + layer.name() + " may not skip down to " + below;

@@ -14,9 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.IntPredicate;
-import java.util.stream.Collectors;
 
 /**
  * The one move that would mend a breach, where it is plain: nothing that uses the moved type, or
@@ -26,6 +24,7 @@ final class Mending {
   private final Units units;
   private final Layers layers;
   private final List<int[]> pairs;
+  private final LooseMending loose;
 
   /** How many packages run in circles as things are; -1 until first asked for. */
   private int circlingNow = -1;
@@ -38,6 +37,7 @@ final class Mending {
     this.units = survey.units();
     this.layers = layers;
     this.pairs = pairs;
+    this.loose = new LooseMending(survey);
     for (int[] pair : pairs) {
       uses.computeIfAbsent(pair[0], t -> new ArrayList<>()).add(pair[1]);
       users.computeIfAbsent(pair[1], t -> new ArrayList<>()).add(pair[0]);
@@ -45,8 +45,17 @@ final class Mending {
   }
 
   /** For a dependency that runs up the layers: the user goes up, or what it uses comes down. */
-  String ofLayers(int from, int to) {
-    boolean down = isWhole(to) && fits(to, layers.of(from), other -> other == from);
+  String ofLayers(int from, int to, List<Integer> references) {
+    int layer = layers.of(from);
+    if (loose.isLoose(to)) {
+      return loose.move(
+          to,
+          references,
+          units.packageOf(from),
+          t -> layers.of(t) < 0 || layers.of(t) >= layer,
+          t -> t == from || layers.of(t) < 0 || layers.of(t) <= layer);
+    }
+    boolean down = isWhole(to) && fits(to, layer, other -> other == from);
     boolean up = isWhole(from) && fits(from, layers.of(to), other -> other == to);
     if (down && up) {
       // Both would do: the one that has less to do with its own package goes.
@@ -100,27 +109,13 @@ final class Mending {
     return units.name(units.has(type, Trait.LOOSE) ? units.fileOf(type) : type);
   }
 
-  /** The same; or, of a file, the one or two things in it that are used. */
-  private String shown(int type, Survey survey, List<Integer> references) {
-    Set<Integer> used = new TreeSet<>();
-    for (int r : references) {
-      int target = survey.references().target(r);
-      if (target != type && units.inside(target, type)) {
-        used.add(target);
-      }
-    }
-    boolean some = units.has(type, Trait.LOOSE) && !used.isEmpty() && used.size() <= 2;
-    return !some
-        ? shown(type)
-        : used.stream().map(units::name).collect(Collectors.joining(" and "));
-  }
-
   /**
    * Whether a type can go by itself: a file that defines a class's methods belongs to the class.
    */
   private boolean isWhole(int type) {
-    return Arrays.stream(units.children(type))
-        .noneMatch(member -> MemberNames.isApart(units, member));
+    return loose.goesWithFile(type)
+        && Arrays.stream(units.children(type))
+            .noneMatch(member -> MemberNames.isApart(units, member));
   }
 
   /** Whether fewer packages run in circles when a type stands in another package. */
@@ -176,13 +171,29 @@ final class Mending {
         return "move " + shown(type) + " into " + graph.name(to);
       }
     }
+    // A header comes along with what is used of it.
+    wanted.removeIf(
+        type -> type >= 0 && wanted.size() > 1 && loose.isOnlyBroughtIn(type, references));
     if (wanted.size() == 1 && !wanted.contains(-1)) {
       int type = wanted.iterator().next();
+      if (loose.isLoose(type)) {
+        return loose.move(
+            type,
+            references,
+            graph.unit(from),
+            t -> home(graph, t) == from || uses(graph, from, home(graph, t), to),
+            t -> home(graph, t) == from || uses(graph, home(graph, t), from, -1));
+      }
       boolean needs = neighbours(uses, type).anyMatch(t -> home(graph, t) == to);
       if (!needs && isWhole(type) && opens(graph, type, from)) {
-        return "move " + shown(type, graph.survey(), references) + " into " + graph.name(from);
+        return "move " + shown(type) + " into " + graph.name(from);
       }
     }
     return "";
+  }
+
+  /** Whether a package uses another one as things are, which is not a third one. */
+  private static boolean uses(LevelGraph graph, int user, int used, int other) {
+    return user >= 0 && used >= 0 && used != other && !graph.references(user, used).isEmpty();
   }
 }

@@ -9,6 +9,7 @@ import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
+import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.tree.Syntax;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -51,6 +52,46 @@ final class CDeclarations implements Declarations {
   static boolean isHeader(String path) {
     String end = CLanguage.end(path);
     return end.startsWith("h") || end.equals("inl") || end.equals("ipp") || end.equals("tpp");
+  }
+
+  /**
+   * A function or variable of a source that a header declares is declared by another one from then
+   * on: its definition goes into the source that belongs to that.
+   */
+  @Override
+  public String definedIn(Relocation move) {
+    boolean toHeader = isHeader(move.to()) && !isHeader(move.path(move.from()));
+    Set<Integer> declaring = new TreeSet<>();
+    for (int decl : toHeader ? move.moved() : Set.<Integer>of()) {
+      Decl one = move.old().decls().get(decl);
+      boolean code = one.sort() == Sort.FUNCTION || one.sort() == Sort.FIELD;
+      List<Integer> declared = code ? CNeeds.prototypes(move, one.name()) : List.of();
+      if (!code || declared.size() > 1 || declared.contains(move.toFile())) {
+        return null;
+      }
+      declaring.addAll(declared);
+    }
+    if (declaring.size() != 1) {
+      return null;
+    }
+    String header = move.path(declaring.iterator().next());
+    return source(move, Project.folder(header).equals(Project.folder(move.path(move.from()))));
+  }
+
+  /** The source that belongs to the header that things go to. */
+  private static String source(Relocation move, boolean beside) {
+    String name = move.to().substring(move.to().lastIndexOf('/') + 1);
+    String stem = name.substring(0, name.lastIndexOf('.') + 1);
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      String path = move.path(file);
+      boolean alike = path.substring(path.lastIndexOf('/') + 1).startsWith(stem);
+      if (alike && !isHeader(path) && move.toFile() >= 0 && includes(move, file, move.toFile())) {
+        return path;
+      }
+    }
+    String from = move.path(move.from());
+    String folder = Project.folder(beside ? move.to() : from);
+    return Project.join(folder, stem + CLanguage.end(from));
   }
 
   // ---- what stands where
@@ -235,6 +276,10 @@ final class CDeclarations implements Declarations {
         }
         includes.add(IncludeLines.quoted(move, move.to(), path));
       }
+    }
+    String declaring = move.declaring();
+    if (declaring != null && !sees(move, move.toFile(), move.project().number(declaring))) {
+      includes.add(IncludeLines.quoted(move, move.to(), declaring));
     }
     Map<String, String> settings = needs.settings();
     settings(move, settings);

@@ -204,7 +204,8 @@ final class CNeeds {
       headers.addAll(prototypes.subList(0, Math.min(1, prototypes.size())));
     }
     // What defines a function includes what declares it, so that the two are held together.
-    for (int decl : CDeclarations.isHeader(move.to()) ? Set.<Integer>of() : move.moved()) {
+    boolean byOther = CDeclarations.isHeader(move.to()) || move.declaring() != null;
+    for (int decl : byOther ? Set.<Integer>of() : move.moved()) {
       boolean code = move.old().decls().get(decl).sort() == Sort.FUNCTION;
       List<Integer> declared = code ? prototypes(move, move.name(decl)) : List.<Integer>of();
       headers.addAll(declared.subList(0, Math.min(1, declared.size())));
@@ -439,9 +440,10 @@ final class CNeeds {
     boolean sees = move.names().seen(file).contains(move.from());
     for (Use use : file == move.from() ? move.staying() : move.outline(file).uses()) {
       Place meant = move.names().meant(file, use);
-      boolean ours = meant != null && meant.file() == move.from() && move.isMoved(meant.decl());
-      boolean member = ours && !move.moved().contains(meant.decl());
-      if (ours && sees && (member || names.contains(move.name(meant.decl())))) {
+      int decl = move.stands(meant);
+      boolean ours = decl >= 0 && move.isMoved(decl);
+      boolean member = ours && !move.moved().contains(decl);
+      if (ours && sees && (member || names.contains(move.name(decl)))) {
         return true;
       }
     }

@@ -45,10 +45,17 @@ final class DeclarationMoves {
     if (move != null && move.path(move.from()).equals(move.to())) {
       return new StepEditor.Result(StepOutcome.alreadyDone(), survey);
     }
+    String apart = move == null ? null : language.definedIn(move);
+    if (apart != null) {
+      move = move.into(apart);
+    }
     if (move != null) {
       edit(move, edited);
       reasons.addAll(move.reasons());
       reasons.addAll(halfRead(move));
+    }
+    if (apart != null && reasons.isEmpty()) {
+      declarations(move, step, edited, reasons);
     }
     if (reasons.isEmpty()) {
       fresh = readings.fresh(edited);
@@ -65,6 +72,31 @@ final class DeclarationMoves {
     readings.accept(fresh, sources);
     StepOutcome.Changed outcome = StepOutcome.changed(List.of());
     return new StepEditor.Result(outcome.with(List.of(), listings(move, sources)), fresh.survey());
+  }
+
+  /** Lets what declares that which moved go to the goal of the step. */
+  private void declarations(Relocation move, Step.Move step, Overlay edited, List<Reason> reasons) {
+    Set<String> names = new TreeSet<>();
+    move.moved().forEach(decl -> names.add(move.old().decls().get(decl).name()));
+    Project project = readings.project(edited);
+    for (int file = 0; file < project.outlines().size() && reasons.isEmpty(); file++) {
+      Set<Integer> found = new TreeSet<>();
+      List<Decl> decls = project.outlines().get(file).decls();
+      for (int decl = 1; decl < decls.size(); decl++) {
+        Decl one = decls.get(decl);
+        boolean top = one.around() == 0 || decls.get(one.around()).sort() == Sort.SPACE;
+        if (top && one.only() && names.contains(one.name())) {
+          found.add(decl);
+        }
+      }
+      if (!found.isEmpty() && !project.outlines().get(file).path().equals(step.into())) {
+        Relocation declared =
+            new Relocation(
+                step, project, readings.rules(), edited.copy(), language, file, step.into(), found);
+        edit(declared, edited);
+        reasons.addAll(declared.reasons());
+      }
+    }
   }
 
   /** Where what moves is named in a way that nobody understands. */

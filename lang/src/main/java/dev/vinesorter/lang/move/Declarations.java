@@ -33,6 +33,14 @@ public interface Declarations {
    */
   void follow(Relocation move) throws CannotMoveException;
 
+  /**
+   * The path of the source that takes what moves, where another one declares it and the goal of the
+   * step takes those declarations; null where the goal takes what moves itself.
+   */
+  default String definedIn(Relocation move) {
+    return null;
+  }
+
   /** Whether a source of which that is left is there no more. */
   default boolean isNothing(Syntax tree) {
     return false;

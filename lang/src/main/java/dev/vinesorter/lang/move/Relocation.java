@@ -40,6 +40,10 @@ public final class Relocation {
   private final Map<Integer, Syntax> trees = new HashMap<>();
   private final List<Reason> reasons = new ArrayList<>();
   private String fresh;
+  private String declaring;
+
+  /** What defines that which moves and only says that it is; null until it is asked for. */
+  private Map<Place, Integer> definitions;
 
   /**
    * Of declarations.
@@ -66,6 +70,19 @@ public final class Relocation {
     this.to = to;
     this.moved = moved;
     this.step = step;
+  }
+
+  /** The same, but into another source, while the goal takes what declares it. */
+  Relocation into(String other) {
+    Relocation apart =
+        new Relocation(step, project, rules, sources, language, from, other, moved);
+    apart.declaring = to;
+    return apart;
+  }
+
+  /** The path of the source that is to declare what moves; null where nothing else is. */
+  public String declaring() {
+    return declaring;
   }
 
   public Project project() {
@@ -197,7 +214,28 @@ public final class Relocation {
 
   /** Whether a place is right one of what moves. */
   public boolean moves(Place place) {
-    return place != null && place.file() == from && moved.contains(place.decl());
+    return moved.contains(stands(place));
+  }
+
+  /**
+   * The declaration of the old source that a place is, or defines where what moves only says that it
+   * is defined elsewhere; -1 for another place.
+   */
+  public int stands(Place place) {
+    if (place != null && place.file() == from) {
+      return place.decl();
+    }
+    if (definitions == null) {
+      definitions = new HashMap<>();
+      for (int decl : moved) {
+        Decl one = old().decls().get(decl);
+        Place meant = one.only() ? names.declared(from, decl) : null;
+        if (meant != null && meant.file() >= 0) {
+          definitions.put(meant, decl);
+        }
+      }
+    }
+    return place == null ? -1 : definitions.getOrDefault(place, -1);
   }
 
   /** Whether a char of the old source is in what moves. */

@@ -398,6 +398,13 @@ public final class Names {
     return path && !byName.containsKey(first) && !spaces.begins(first);
   }
 
+  /** What the name of a declaration means where that stands: it, or what defines it. */
+  public Place declared(int file, int decl) {
+    Decl one = outlines.get(file).decls().get(decl);
+    asking = file;
+    return lookUp(file, one.around(), one.name(), 0);
+  }
+
   /** What a name alone means where it stands. */
   Place lookUp(int file, int decl, String name, int depth) {
     List<Decl> decls = outlines.get(file).decls();

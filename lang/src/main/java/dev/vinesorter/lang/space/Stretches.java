@@ -31,17 +31,35 @@ final class Stretches {
     return found == 0 ? line : found;
   }
 
+  /**
+   * Where a declaration begins with the annotations before it, which a grammar may take for values
+   * of their own.
+   */
+  private static int begin(Syntax tree, int node) {
+    int first = node;
+    int before = tree.previous(node);
+    while (tree.kind(before).endsWith("comment") || isAnnotation(tree, before)) {
+      first = isAnnotation(tree, before) ? before : first;
+      before = tree.previous(before);
+    }
+    return tree.begin(first);
+  }
+
+  private static boolean isAnnotation(Syntax tree, int node) {
+    return tree.is(node, "prefix_expression") && tree.is(tree.first(node), "annotation");
+  }
+
   /** Finds those of what leaves a source, with the comments right above. */
   static void find(SpaceMove move, Departure goes) throws CannotMoveException {
     Syntax tree = move.tree(goes.file());
     String text = move.text(goes.file());
     for (int decl : goes.decls()) {
       int node = move.node(goes.file(), decl);
-      int begin = TextLines.begin(text, tree.begin(node));
+      int begin = TextLines.begin(text, begin(tree, node));
       int end = TextLines.next(text, Math.max(tree.begin(node), tree.end(node) - 1));
       String name = move.outline(goes.file()).decls().get(decl).name();
       boolean alone =
-          tree.text().substring(begin, tree.begin(node)).isBlank()
+          tree.text().substring(begin, begin(tree, node)).isBlank()
               && text.substring(Math.min(end, tree.end(node)), end)
                   .replace(";", "")
                   .replace("?", "")
