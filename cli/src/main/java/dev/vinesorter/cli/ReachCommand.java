@@ -54,7 +54,7 @@ final class ReachCommand extends BaseCommand {
   public Integer call() {
     Workbench bench = workbench();
     Survey survey = bench.current().shown();
-    int unit = Workbench.unit(survey, name);
+    int unit = Workbench.unit(survey, structure.view(bench), name);
     boolean foreign = survey.units().has(unit, Trait.FOREIGN);
     View view = structure.view(bench).withForeign(libraries || foreign);
     if (survey.units().has(unit, Trait.TEST)) {

@@ -43,7 +43,7 @@ final class ShowCommand extends BaseCommand {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    int unit = Workbench.unit(survey, name);
+    int unit = Workbench.unit(survey, structure.view(bench), name);
     View view = structure.view(bench);
     if (survey.units().has(unit, Trait.TEST)) {
       view = view.withTests(true);

@@ -41,12 +41,16 @@ final class WhyCommand extends BaseCommand {
 
   @Mixin private StructureOptions structure = new StructureOptions();
 
+  private int unit(Survey survey, Workbench bench, String name) {
+    return Workbench.unit(survey, structure.view(bench), name);
+  }
+
   @Override
   public Integer call() {
     Workbench bench = workbench();
     KeptSurvey kept = bench.current();
     Survey survey = kept.shown();
-    int[] meant = meant(survey, Workbench.unit(survey, from), Workbench.unit(survey, to));
+    int[] meant = meant(survey, unit(survey, bench, from), unit(survey, bench, to));
     int user = meant[0];
     int used = meant[1];
     // Who asks about a unit by name wants to see it, be it a library's or a test's.

@@ -2,6 +2,7 @@ package dev.vinesorter.cli;
 
 import dev.vinesorter.core.model.NearestNames;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.structure.View;
 import dev.vinesorter.core.trellis.Trellis;
 import dev.vinesorter.report.FileChange;
 import dev.vinesorter.report.SourceLines;
@@ -260,6 +261,16 @@ final class Workbench {
           "There is no unit '" + name + "'. " + NearestNames.hint(survey.units(), name));
     }
     return unit;
+  }
+
+  /** The unit with that name, which may be written as a picture shows it. */
+  static int unit(Survey survey, View view, String name) {
+    for (String one : view.tidy().meant(name)) {
+      if (!one.equals(name) && survey.units().find(one.replaceAll(",\\s*", ", ")) >= 0) {
+        return unit(survey, one);
+      }
+    }
+    return unit(survey, name);
   }
 
   /** The most chars of a file that names in it are looked for. */

@@ -19,6 +19,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 class ExamplesTest {
   private static final Path EXAMPLES = Program.REPOSITORY.resolve("examples");
 
+  private static final String COMMAND = "$ vinesort ";
+
   @TempDir Path folder;
 
   static List<String> examples() throws IOException {
@@ -83,6 +85,19 @@ class ExamplesTest {
     return named;
   }
 
+  /** Runs the commands that a file lists, and looks for the lines below each in what it says. */
+  private void shows(Path looks) throws IOException {
+    List<String> said = List.of();
+    for (String line : Files.exists(looks) ? Files.readAllLines(looks) : List.<String>of()) {
+      if (line.startsWith(COMMAND)) {
+        String[] words = line.substring(COMMAND.length()).split(" ");
+        said = Program.run(folder, words).out().lines().map(String::strip).toList();
+      } else {
+        assertThat(said).as(looks.toString()).anyMatch(one -> one.contains(line));
+      }
+    }
+  }
+
   @ParameterizedTest
   @MethodSource("examples")
   void comesOutAsItShould(String name) throws IOException, InterruptedException {
@@ -95,12 +110,14 @@ class ExamplesTest {
       assertThat(Program.run(folder, "check").code()).isEqualTo(1);
     }
     assertThat(misfits(troubles)).containsAll(troubles);
+    shows(example.resolve("looks.txt"));
     String plan = example.resolve("plan.yaml").toString();
     JsonNode applied = Program.run(folder, "apply", plan, "--json").json();
     assertThat(applied.at("/applied").asBoolean()).as(applied.toString()).isTrue();
     assertThat(applied.at("/forecastMet").asBoolean()).isTrue();
     assertThat(Program.sources(folder)).isEqualTo(Program.sources(example.resolve("after")));
     passes(example);
+    shows(example.resolve("looks-after.txt"));
     assertThat(misfits(troubles)).filteredOn(troubles::contains).isEmpty();
     if (before.containsKey("trellis.yaml")) {
       assertThat(Program.run(folder, "check").code()).isZero();

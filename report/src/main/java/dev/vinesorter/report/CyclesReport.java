@@ -137,9 +137,14 @@ public final class CyclesReport {
       }
     }
     page.line();
-    String from = graph.label(first.nodes()[heaviest.from()]);
-    String to = graph.label(first.nodes()[heaviest.to()]);
+    String from = named(graph, first.nodes()[heaviest.from()]);
+    String to = named(graph, first.nodes()[heaviest.to()]);
     page.dim("Next: ").line("vinesort why '" + from + "' '" + to + "'");
+  }
+
+  /** A node's unit as other commands take it. */
+  private static String named(LevelGraph graph, int node) {
+    return graph.name(node).isEmpty() ? graph.label(node) : graph.name(node);
   }
 
   private static void units(Page page, LevelGraph graph, CycleGroups.Group group, boolean all) {

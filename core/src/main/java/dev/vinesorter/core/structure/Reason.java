@@ -35,9 +35,21 @@ public record Reason(boolean direct, Level level, List<Link> links) {
     Level level = chainLevel(units, from, to);
     LevelGraph graph = LevelGraph.of(survey, level, view);
     Digraph arcs = graph.graph();
+    // A file may be one with others, such as a header with its source.
+    boolean files = level == Level.FILE;
+    int fromNode = files ? graph.node(from) : -1;
+    int toNode = files ? graph.node(to) : -1;
+    if (fromNode >= 0 && toNode >= 0 && fromNode != toNode) {
+      List<Integer> together = graph.references(fromNode, toNode);
+      if (!together.isEmpty()) {
+        return new Reason(true, level, List.of(new Link(from, to, together)));
+      }
+    }
     List<Integer> chain =
         Chain.shortest(
-            arcs, n -> in(units, graph.unit(n), from, to), n -> in(units, graph.unit(n), to, from));
+            arcs,
+            n -> n == fromNode || in(units, graph.unit(n), from, to),
+            n -> n == toNode || in(units, graph.unit(n), to, from));
     List<Link> links = new ArrayList<>();
     for (int step = 0; step + 1 < chain.size(); step++) {
       int user = chain.get(step);

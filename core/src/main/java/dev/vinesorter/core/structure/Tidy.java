@@ -2,6 +2,7 @@ package dev.vinesorter.core.structure;
 
 import dev.vinesorter.core.model.Glob;
 import dev.vinesorter.core.model.UnitPattern;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -49,5 +50,19 @@ public record Tidy(List<UnitPattern> hidden, List<ShortName> shortNames, List<Li
       }
     }
     return name;
+  }
+
+  /** The names that are shown as one, the likeliest first; itself last. */
+  public List<String> meant(String shown) {
+    List<String> found = new ArrayList<>();
+    for (ShortName one : shortNames) {
+      boolean begins = !one.shown.isEmpty() && shown.startsWith(one.shown);
+      String full = begins ? one.prefix + shown.substring(one.shown.length()) : shown;
+      if (begins && shown(full).equals(shown)) {
+        found.add(full);
+      }
+    }
+    found.add(shown);
+    return found;
   }
 }

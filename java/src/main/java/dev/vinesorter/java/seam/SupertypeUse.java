@@ -48,8 +48,8 @@ final class SupertypeUse {
     /** Its full name. */
     String name();
 
-    /** Whether all see it that see something that is declared. */
-    default boolean isSeenWhere(Element declared) {
+    /** Whether sources of a package see it. */
+    default boolean isSeenFrom(String place) {
       return true;
     }
 
@@ -192,8 +192,8 @@ final class SupertypeUse {
       if (top >= 0 && units.has(top, Trait.GENERATED)) {
         return "it is generated";
       }
-      if (!above.isSeenWhere(element)) {
-        return "not all that see it see " + above.name();
+      if (!isSeenByUsers(file, element)) {
+        return "not all that use it see " + above.name();
       }
       ExecutableElement method = methodOf(element);
       int unit = unit(method == null ? element : method);
@@ -202,6 +202,16 @@ final class SupertypeUse {
         return finder;
       }
       return isStored(element) ? "it is stored with its object" : null;
+    }
+
+    /** Whether the sources that declare something, or ask it, see the type above. */
+    private boolean isSeenByUsers(int file, Element element) {
+      int unit = unit(element);
+      return above.isSeenFrom(units.name(units.packageOf(file)))
+          && (unit < 0
+              || Arrays.stream(references.to(unit))
+                  .mapToObj(r -> units.packageOf(references.from(r)))
+                  .allMatch(user -> user < 0 || above.isSeenFrom(units.name(user))));
     }
 
     private boolean isStored(Element element) {

@@ -7,7 +7,6 @@ import dev.vinesorter.java.rewrite.Rewriting;
 import dev.vinesorter.java.rewrite.Written;
 import java.util.Set;
 import javax.lang.model.element.Element;
-import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
@@ -48,7 +47,7 @@ final class TypeAbove implements SupertypeUse.Above {
   }
 
   @Override
-  public boolean isSeenWhere(Element declared) {
+  public boolean isSeenFrom(String place) {
     boolean everywhere = true;
     for (Element at = above; at instanceof TypeElement; at = at.getEnclosingElement()) {
       if (access(at) == 0) {
@@ -56,18 +55,7 @@ final class TypeAbove implements SupertypeUse.Above {
       }
       everywhere &= access(at) == 3;
     }
-    // What others see of a class is asked in their packages, too.
-    boolean own = all.elements().getPackageOf(above).equals(all.elements().getPackageOf(declared));
-    boolean local = declared.getEnclosingElement() instanceof ExecutableElement;
-    Element member = local ? declared.getEnclosingElement() : declared;
-    boolean shown = access(member) >= 2 && !isVariable(declared);
-    return everywhere || own && !shown;
-  }
-
-  private static boolean isVariable(Element declared) {
-    return declared.getKind() != ElementKind.FIELD
-        && declared.getKind() != ElementKind.METHOD
-        && declared.getKind() != ElementKind.PARAMETER;
+    return everywhere || all.elements().getPackageOf(above).getQualifiedName().contentEquals(place);
   }
 
   @Override

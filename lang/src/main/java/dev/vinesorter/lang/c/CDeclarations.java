@@ -414,6 +414,54 @@ final class CDeclarations implements Declarations {
             one.nameAt());
       }
     }
+    int twin = seenTwin(move, one);
+    if (twin >= 0) {
+      throw new CannotMoveException(
+          RefusalCode.NAME_CLASH,
+          "Who sees "
+              + move.to()
+              + " sees another '"
+              + one.name()
+              + "' in "
+              + move.path(twin)
+              + ".",
+          one.nameAt());
+    }
+  }
+
+  /**
+   * A third source that defines something of the name, and is seen with the new one; -1 for none.
+   */
+  private static int seenTwin(Relocation move, Decl one) {
+    String space = move.names().space(move.from(), Math.max(0, one.around()));
+    for (int file = 0; file < move.project().outlines().size() && !one.only(); file++) {
+      List<Decl> decls = move.outline(file).decls();
+      boolean other = file != move.from() && file != move.toFile();
+      for (int decl = 1; other && decl < decls.size(); decl++) {
+        Decl twin = decls.get(decl);
+        boolean alike =
+            twin.name().equals(one.name())
+                && twin.sort() == one.sort()
+                && !twin.only()
+                && twin.around() >= 0
+                && decls.get(twin.around()).sort() != Sort.TYPE
+                && move.names().space(file, twin.around()).equals(space);
+        if (alike && isSeenTogether(move, file)) {
+          return file;
+        }
+      }
+    }
+    return -1;
+  }
+
+  /** Whether a source sees both another one and the one that takes what moves. */
+  private static boolean isSeenTogether(Relocation move, int other) {
+    for (int file = 0; file < move.project().outlines().size(); file++) {
+      if (sees(move, file, move.toFile()) && sees(move, file, other)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   // ---- where it comes to stand

@@ -93,29 +93,27 @@ final class KotlinScan extends TreeScan {
         if (target >= 0) {
           chain(target, Kind.WRITES);
         }
-        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
-          if (child != target) {
-            visit(child);
-          }
-        }
+        others(node, target);
       }
       case "simple_identifier", "navigation_expression" -> expression(node, Kind.READS);
       case "interpolated_identifier" ->
           use(Kind.READS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
       case "type_identifier" ->
           use(Kind.REFERS, Root.NAME, List.of(tree.text(node)), tree.begin(node), tree.end(node));
-      case "value_argument" -> {
-        int label = tree.childOf(node, "=") < 0 ? -1 : tree.first(node);
-        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
-          if (child != label) {
-            visit(child);
-          }
-        }
-      }
+      case "value_argument" -> others(node, tree.childOf(node, "=") < 0 ? -1 : tree.first(node));
       case "callable_reference" -> callable(node);
       case "user_type" -> userType(node, Kind.REFERS);
       case "comment", "line_comment", "multiline_comment", "string_content" -> {}
       default -> inside(node);
+    }
+  }
+
+  /** Looks at all that stands right in a node but for one, such as the label of an argument. */
+  private void others(int node, int one) {
+    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+      if (child != one) {
+        visit(child);
+      }
     }
   }
 
@@ -333,11 +331,7 @@ final class KotlinScan extends TreeScan {
     } else {
       variable(tree.text(name), typeOf(node));
     }
-    for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
-      if (child != name) {
-        visit(child);
-      }
-    }
+    others(node, name);
   }
 
   private String typeOf(int node) {

@@ -74,8 +74,7 @@ public final class Relocation {
 
   /** The same, but into another source, while the goal takes what declares it. */
   Relocation into(String other) {
-    Relocation apart =
-        new Relocation(step, project, rules, sources, language, from, other, moved);
+    Relocation apart = new Relocation(step, project, rules, sources, language, from, other, moved);
     apart.declaring = to;
     return apart;
   }
@@ -218,8 +217,8 @@ public final class Relocation {
   }
 
   /**
-   * The declaration of the old source that a place is, or defines where what moves only says that it
-   * is defined elsewhere; -1 for another place.
+   * The declaration of the old source that a place is, or defines where what moves only says that
+   * it is defined elsewhere; -1 for another place.
    */
   public int stands(Place place) {
     if (place != null && place.file() == from) {
