@@ -33,12 +33,13 @@ final class KotlinText {
           new Rule("\\?(?=\\.\\()", " "),
           // Parts of constructors that another platform declares.
           new Rule("\\bactual(?=" + BLANKS + "(?:" + PARTS + ")\\b)", "      "),
-          // A constructor on the line behind the name of its class.
+          // A constructor on the line behind the name of its class; what is before it is looked at
+          // last, since that takes long.
           new Rule(
-              "(?<=\\bclass \\w{1,80}(?:<[^\\n<>]{0,80}>)?)\\n(?=[ \\t]{0,80}"
-                  + "(?:(?:internal|private|protected|public|@\\w{1,80})"
+              "\\n(?=[ \\t]{0,80}(?:(?:internal|private|protected|public|@\\w{1,80})"
                   + BLANKS
-                  + "){0,3}constructor[ \\t]{0,20}\\()",
+                  + "){0,3}constructor[ \\t]{0,20}\\()"
+                  + "(?<=\\bclass \\w{1,80}(?:<[^\\n<>]{0,80}>)?\\n)",
               " "));
 
   /** The type arguments of what a reference names a member of. */
