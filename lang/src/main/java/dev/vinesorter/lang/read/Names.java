@@ -878,12 +878,15 @@ public final class Names {
     if (!rules.namespaces() || rules.includes()) {
       return null;
     }
+    if (rules.declaresInParts()) {
+      String shared = spaces.shared(type);
+      return shared == null ? null : inSpace(type.file(), shared, name);
+    }
     Decl decl = decl(type);
-    String around = spaces.name(type.file(), decl.around());
+    String around = space(type.file(), decl.around());
     String full = around.isEmpty() ? decl.name() : around + "." + decl.name();
     boolean top = spaces.isSpace(outlines.get(type.file()).decls().get(decl.around()));
-    boolean open = top || rules.declaresInParts();
-    return open && spaces.has(full) ? inSpace(type.file(), full, name) : null;
+    return top && spaces.has(full) ? inSpace(type.file(), full, name) : null;
   }
 
   /** What a type as written means where a declaration stands. */

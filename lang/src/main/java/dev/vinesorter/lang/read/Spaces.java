@@ -30,6 +30,9 @@ final class Spaces {
   /** All declarations of a type in parts, by its full name; only of those that have several. */
   private final Map<String, List<Place>> parts = new HashMap<>();
 
+  /** The full names of these declarations. */
+  private final Map<Place, String> shared = new HashMap<>();
+
   /** The single names that names of namespaces are made of. */
   private final Set<String> words = new HashSet<>();
 
@@ -78,6 +81,7 @@ final class Spaces {
       }
     }
     parts.entrySet().removeIf(one -> one.getValue().size() < 2 && !spaces.contains(one.getKey()));
+    parts.forEach((name, places) -> places.forEach(place -> shared.put(place, name)));
   }
 
   /** Puts the declaration first that says most of what something is. */
@@ -128,10 +132,16 @@ final class Spaces {
     return held.getOrDefault(space, Map.of()).getOrDefault(name, List.of());
   }
 
+  /** The full name of a type that several places declare; null for another one. */
+  String shared(Place type) {
+    return shared.get(
+        type.sort() == Place.Found.LIKELY ? Place.of(type.file(), type.decl()) : type);
+  }
+
   /** All declarations of a type in parts; just the one of another. */
   List<Place> parts(Place type) {
-    List<Place> all = rules.declaresInParts() ? parts.get(name(type.file(), type.decl())) : null;
-    return all == null ? List.of(type) : all;
+    String name = shared(type);
+    return name == null ? List.of(type) : parts.get(name);
   }
 
   /** The full name of a namespace, and of a type in parts; empty outside of all. */
