@@ -90,7 +90,7 @@ public final class TextLines {
       behind = next(text, behind);
       below++;
     }
-    boolean first = before > 0 && text.substring(0, before).stripTrailing().endsWith("{");
+    boolean first = before > 0 && opens(text, previous(text, before), begin);
     boolean brace = behind < text.length() && text.startsWith("}", indented(text, behind));
     boolean last = brace || text.substring(behind, next(text, behind)).strip().equals("end");
     if (behind == text.length() || last && !first) {
@@ -102,6 +102,12 @@ public final class TextLines {
     } else {
       edits.remove(before, end);
     }
+  }
+
+  /** Whether a line opens what another one stands in: by a brace, or since it is indented less. */
+  private static boolean opens(String text, int line, int inner) {
+    boolean brace = text.substring(line, next(text, line)).stripTrailing().endsWith("{");
+    return brace || indented(text, line) - line < indented(text, inner) - inner;
   }
 
   /**
