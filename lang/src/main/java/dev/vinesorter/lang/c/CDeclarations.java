@@ -44,6 +44,11 @@ final class CDeclarations implements Declarations {
   }
 
   @Override
+  public String ownSource(String name, String folder, Collection<String> paths) {
+    return OwnHeader.path(name, folder, paths);
+  }
+
+  @Override
   public boolean isSource(String path) {
     String name = path.substring(path.lastIndexOf('/') + 1);
     return CLanguage.isSource(path) && name.matches("[A-Za-z_][\\w+-]{0,99}\\.[a-z+]{1,3}");

@@ -89,10 +89,17 @@ final class DeclarationMoves {
           found.add(decl);
         }
       }
-      if (!found.isEmpty() && !project.outlines().get(file).path().equals(step.into())) {
+      if (!found.isEmpty() && !project.outlines().get(file).path().equals(move.declaring())) {
         Relocation declared =
             new Relocation(
-                step, project, readings.rules(), edited.copy(), language, file, step.into(), found);
+                step,
+                project,
+                readings.rules(),
+                edited.copy(),
+                language,
+                file,
+                move.declaring(),
+                found);
         edit(declared, edited);
         reasons.addAll(declared.reasons());
       }
@@ -126,6 +133,7 @@ final class DeclarationMoves {
       Survey survey, Step.Move step, Overlay sources, Project project, List<Reason> reasons) {
     Units units = survey.units();
     String to = target(units, step.into(), sources);
+    to = to == null ? inFolder(units, step, project) : to;
     if (to == null) {
       String message =
           "'"
@@ -172,6 +180,25 @@ final class DeclarationMoves {
     return reasons.isEmpty()
         ? new Relocation(step, project, readings.rules(), sources, language, from, to, moved)
         : null;
+  }
+
+  /** The path of a source of its own in the folder that a step names; null where it names none. */
+  private String inFolder(Units units, Step.Move step, Project project) {
+    String first = step.units().get(0);
+    int member = units.find(first, Level.MEMBER);
+    int unit = member >= 0 ? member : units.find(first, Level.TYPE);
+    if (unit < 0) {
+      return null;
+    }
+    String simple = units.simpleName(unit);
+    String name = simple.endsWith("()") ? simple.substring(0, simple.length() - 2) : simple;
+    return project.folders().stream()
+        .filter(one -> one.equals(step.into()) || one.replace('/', '.').equals(step.into()))
+        .sorted()
+        .findFirst()
+        .map(folder -> language.ownSource(name, folder, project.files()))
+        .filter(path -> path != null && language.isSource(path))
+        .orElse(null);
   }
 
   /** The path that a goal means: a source, the module that is one, or a new one; null for none. */

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.lang.tree.Syntax;
+import java.util.Collection;
 import java.util.List;
 
 /** What a language says of moving what stands at the top of a source into another one. */
@@ -38,6 +39,18 @@ public interface Declarations {
    * step takes those declarations; null where the goal takes what moves itself.
    */
   default String definedIn(Relocation move) {
+    return null;
+  }
+
+  /**
+   * The path of a source of its own that something gets where a step names a folder; null where the
+   * language has no manner for that.
+   *
+   * @param name the name of the first of what goes there, as it is declared
+   * @param folder the folder's path
+   * @param paths all paths of the root
+   */
+  default String ownSource(String name, String folder, Collection<String> paths) {
     return null;
   }
 
