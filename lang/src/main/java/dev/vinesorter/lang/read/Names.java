@@ -46,6 +46,8 @@ public final class Names {
 
   private final Spaces spaces;
 
+  private final Neighbours neighbours;
+
   /** What a source sees since it brings it in as a whole, by its number. */
   private final Map<Integer, Set<Integer>> seen = new HashMap<>();
 
@@ -79,6 +81,7 @@ public final class Names {
     this.rules = rules;
     this.outlines = project.outlines();
     this.spaces = new Spaces(project, rules);
+    this.neighbours = new Neighbours(project, rules);
     for (int file = 0; file < outlines.size(); file++) {
       List<Decl> decls = outlines.get(file).decls();
       for (int decl = 1; decl < decls.size(); decl++) {
@@ -277,7 +280,7 @@ public final class Names {
   private Place qualified(int file, int decl, List<String> chain) {
     Place found = full(file, expanded(file, chain), 0);
     boolean called = chain.stream().anyMatch(Way::isCalled);
-    found = found == null && !called ? neighbour(expanded(file, chain)) : found;
+    found = found == null && !called ? neighbours.full(expanded(file, chain)) : found;
     for (String space : rules.includes() ? List.<String>of() : spacesAround(file, decl)) {
       if (found == null && !space.isEmpty()) {
         List<String> from = new ArrayList<>(Arrays.asList(space.split("\\.")));
@@ -443,54 +446,6 @@ public final class Names {
     return inFile(file, name, depth);
   }
 
-  /**
-   * What another language declares in the same namespaces: a type of it by its full name, or what
-   * is in one; null for nothing.
-   */
-  private Place neighbour(List<String> full) {
-    int cut = neighbourCut(project, rules, full);
-    return cut < 0 ? null : Place.foreign(String.join(".", full));
-  }
-
-  /** How many names of a full one come before that of a neighbour's type; -1 for no such. */
-  static int neighbourCut(Project project, Rules rules, List<String> full) {
-    for (int n = 1; !rules.neighbours().isEmpty() && n < full.size(); n++) {
-      if (project.hasFileOf(full.subList(0, n + 1), rules.neighbours())) {
-        return n;
-      }
-    }
-    return -1;
-  }
-
-  /**
-   * What a neighbour declares that a source sees by the name alone: in its package, or a star's.
-   */
-  private Place neighbour(int file, String name) {
-    if (rules.neighbours().isEmpty() || !project.hasFileCalled(name + rules.neighbours())) {
-      return null;
-    }
-    List<String> seen = new ArrayList<>();
-    for (Decl one : outlines.get(file).decls()) {
-      if (one.sort() == Sort.SPACE) {
-        seen.add(one.name());
-      }
-    }
-    for (Import one : outlines.get(file).imports()) {
-      if (one.level() == Import.USING_ALL) {
-        seen.add(one.from());
-      }
-    }
-    for (String space : seen) {
-      List<String> full = new ArrayList<>(Arrays.asList(space.split("\\.")));
-      full.add(name);
-      Place found = neighbour(full);
-      if (found != null) {
-        return found;
-      }
-    }
-    return null;
-  }
-
   /** What an import of just that name means, which beats what the namespace has. */
   private Place named(int file, String name, int depth) {
     Place found = null;
@@ -498,7 +453,7 @@ public final class Names {
       if (found == null && one.level() == Import.USING_ONE && one.alias().equals(name)) {
         List<String> full = Arrays.asList(one.from().split("\\."));
         found = full(file, full, depth + 1);
-        found = found == null ? neighbour(full) : found;
+        found = found == null ? neighbours.full(full) : found;
       }
     }
     return found;
@@ -669,7 +624,7 @@ public final class Names {
     }
     Place included = included(file, name, depth);
     Place there = included != null ? included : own;
-    return there != null ? there : neighbour(file, name);
+    return there != null ? there : neighbours.seen(file, name);
   }
 
   /** What a source sees by a name since it brings in all of another one; null for nothing. */
@@ -863,7 +818,7 @@ public final class Names {
         Place above = chain(next.file(), next.decl(), one);
         if (above != null && above.isForeign()) {
           List<String> full = List.of(above.folder().split("\\."));
-          if (neighbourCut(project, rules, full) == full.size() - 1) {
+          if (neighbours.cut(full) == full.size() - 1) {
             return Place.foreign(above.folder() + "." + name);
           }
         }

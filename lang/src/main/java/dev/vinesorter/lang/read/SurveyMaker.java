@@ -33,6 +33,7 @@ final class SurveyMaker {
   private final Project project;
   private final Rules rules;
   private final Names names;
+  private final Neighbours neighbours;
   private final String rootName;
   private final Predicate<String> leftOut;
   private final SurveyBuilder builder = new SurveyBuilder();
@@ -44,6 +45,7 @@ final class SurveyMaker {
     this.project = project;
     this.rules = rules;
     this.names = new Names(project, rules);
+    this.neighbours = new Neighbours(project, rules);
     this.rootName = rootName;
     this.leftOut = leftOut;
     this.files = new int[project.outlines().size()];
@@ -213,7 +215,7 @@ final class SurveyMaker {
     }
     List<String> full = List.of(one.from().split("\\."));
     Place what = one.name().equals("*") ? null : names.full(file, full, 0);
-    if (what == null && Names.neighbourCut(project, rules, full) >= 0) {
+    if (what == null && neighbours.cut(full) >= 0) {
       neighbour(files[file], full, Kind.IMPORTS, one.at(), one.end());
     } else if (what != null) {
       refer(files[file], what, Kind.IMPORTS, one.at(), one.end());
@@ -281,7 +283,7 @@ final class SurveyMaker {
   }
 
   private boolean isNeighbour(Place foreign) {
-    return !rules.neighbours().isEmpty() && Names.neighbourCut(project, rules, parts(foreign)) >= 0;
+    return neighbours.cut(parts(foreign)) >= 0;
   }
 
   /**
@@ -292,7 +294,7 @@ final class SurveyMaker {
     if (user < 0 || at < 0) {
       return;
     }
-    int cut = Names.neighbourCut(project, rules, full);
+    int cut = neighbours.cut(full);
     int home = builder.unit(Level.PACKAGE, -1, String.join(".", full.subList(0, cut)));
     if (builder.traits(home) == 0 && builder.end(home) < 0) {
       builder.traits(home, packages.contains(builder.name(home)) ? 0 : Trait.FOREIGN.bit());
