@@ -64,14 +64,15 @@ final class CDeclarations implements Declarations {
    * on: its definition goes into the source that belongs to that.
    */
   @Override
-  public String definedIn(Relocation move) {
+  public Apart apart(Relocation move) {
     boolean toHeader = isHeader(move.to()) && !isHeader(move.path(move.from()));
     Set<Integer> declaring = new TreeSet<>();
     for (int decl : toHeader ? move.moved() : Set.<Integer>of()) {
       Decl one = move.old().decls().get(decl);
       boolean code = one.sort() == Sort.FUNCTION || one.sort() == Sort.FIELD;
       List<Integer> declared = code ? CNeeds.prototypes(move, one.name()) : List.of();
-      if (!code || declared.size() > 1 || declared.contains(move.toFile())) {
+      boolean other = code && isDefinedElsewhere(move, one);
+      if (!code || other || declared.size() > 1 || declared.contains(move.toFile())) {
         return null;
       }
       declaring.addAll(declared);
@@ -80,7 +81,24 @@ final class CDeclarations implements Declarations {
       return null;
     }
     String header = move.path(declaring.iterator().next());
-    return source(move, Project.folder(header).equals(Project.folder(move.path(move.from()))));
+    boolean beside = Project.folder(header).equals(Project.folder(move.path(move.from())));
+    return new Apart(source(move, beside), header);
+  }
+
+  /**
+   * Whether another source defines something of the name, such as a function of other parameters.
+   */
+  private static boolean isDefinedElsewhere(Relocation move, Decl one) {
+    return IntStream.range(0, move.project().outlines().size())
+        .filter(file -> file != move.from())
+        .anyMatch(
+            file ->
+                move.outline(file).decls().stream()
+                    .anyMatch(
+                        other ->
+                            other.name().equals(one.name())
+                                && other.sort() == one.sort()
+                                && !other.only()));
   }
 
   /** The source that belongs to the header that things go to. */

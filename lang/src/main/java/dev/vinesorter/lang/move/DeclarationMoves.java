@@ -11,6 +11,7 @@ import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
+import dev.vinesorter.lang.read.Names;
 import dev.vinesorter.lang.read.Place;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.source.plan.StepEditor;
@@ -45,9 +46,9 @@ final class DeclarationMoves {
     if (move != null && move.path(move.from()).equals(move.to())) {
       return new StepEditor.Result(StepOutcome.alreadyDone(), survey);
     }
-    String apart = move == null ? null : language.definedIn(move);
+    Declarations.Apart apart = move == null ? null : language.apart(move);
     if (apart != null) {
-      move = move.into(apart);
+      move = move.into(apart.source());
     }
     if (move != null) {
       edit(move, edited);
@@ -55,7 +56,7 @@ final class DeclarationMoves {
       reasons.addAll(halfRead(move));
     }
     if (apart != null && reasons.isEmpty()) {
-      declarations(move, step, edited, reasons);
+      declarations(move, apart.declaring(), step, edited, reasons);
     }
     if (reasons.isEmpty()) {
       fresh = readings.fresh(edited);
@@ -74,36 +75,40 @@ final class DeclarationMoves {
     return new StepEditor.Result(outcome.with(List.of(), listings(move, sources)), fresh.survey());
   }
 
-  /** Lets what declares that which moved go to the goal of the step. */
-  private void declarations(Relocation move, Step.Move step, Overlay edited, List<Reason> reasons) {
+  /** Lets what declares that which moved go from a source to the goal of the step. */
+  private void declarations(
+      Relocation move, String path, Step.Move step, Overlay edited, List<Reason> reasons) {
     Set<String> names = new TreeSet<>();
-    move.moved().forEach(decl -> names.add(move.old().decls().get(decl).name()));
+    for (int decl : move.moved()) {
+      names.add(full(move.names(), move.from(), decl, move.old().decls()));
+    }
     Project project = readings.project(edited);
-    for (int file = 0; file < project.outlines().size() && reasons.isEmpty(); file++) {
-      Set<Integer> found = new TreeSet<>();
-      List<Decl> decls = project.outlines().get(file).decls();
-      for (int decl = 1; decl < decls.size(); decl++) {
-        Decl one = decls.get(decl);
-        boolean top = one.around() == 0 || decls.get(one.around()).sort() == Sort.SPACE;
-        if (top && one.only() && names.contains(one.name())) {
-          found.add(decl);
-        }
-      }
-      if (!found.isEmpty() && !project.outlines().get(file).path().equals(move.declaring())) {
-        Relocation declared =
-            new Relocation(
-                step,
-                project,
-                readings.rules(),
-                edited.copy(),
-                language,
-                file,
-                move.declaring(),
-                found);
-        edit(declared, edited);
-        reasons.addAll(declared.reasons());
+    int file = project.number(path);
+    List<Decl> decls = project.outlines().get(file).decls();
+    Names now = new Names(project, readings.rules());
+    Set<Integer> found = new TreeSet<>();
+    for (int decl = 1; decl < decls.size(); decl++) {
+      if (decls.get(decl).only() && names.contains(full(now, file, decl, decls))) {
+        found.add(decl);
       }
     }
+    if (found.isEmpty()) {
+      reasons.add(
+          reason(RefusalCode.NOT_YET, path + " declares it in a way that is not understood."));
+      return;
+    }
+    Overlay before = edited.copy();
+    Relocation declared =
+        new Relocation(
+            step, project, readings.rules(), before, language, file, move.declaring(), found);
+    edit(declared, edited);
+    reasons.addAll(declared.reasons());
+  }
+
+  /** The name of a declaration with its namespace. */
+  private static String full(Names names, int file, int decl, List<Decl> decls) {
+    int around = Math.max(0, decls.get(decl).around());
+    return names.space(file, around) + "." + decls.get(decl).name();
   }
 
   /** Where what moves is named in a way that nobody understands. */

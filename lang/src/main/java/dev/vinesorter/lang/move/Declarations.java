@@ -35,10 +35,15 @@ public interface Declarations {
   void follow(Relocation move) throws CannotMoveException;
 
   /**
-   * The path of the source that takes what moves, where another one declares it and the goal of the
-   * step takes those declarations; null where the goal takes what moves itself.
+   * What moves goes apart from what declares it.
+   *
+   * @param source the path of the source that takes what moves
+   * @param declaring the path of the one that declares it, whose declarations the goal takes
    */
-  default String definedIn(Relocation move) {
+  record Apart(String source, String declaring) {}
+
+  /** Where another source declares what moves; null where the goal takes what moves itself. */
+  default Apart apart(Relocation move) {
     return null;
   }
 

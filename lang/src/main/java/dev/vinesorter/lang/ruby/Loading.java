@@ -3,12 +3,9 @@ package dev.vinesorter.lang.ruby;
 import dev.vinesorter.lang.move.Relocation;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Decl;
-import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
 import dev.vinesorter.lang.read.Place;
-import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -92,21 +89,6 @@ final class Loading {
       }
     }
     return -1;
-  }
-
-  /** All sources that are loaded with one, itself among them. */
-  Set<Integer> with(int file) {
-    Set<Integer> all = new HashSet<>(Set.of(file));
-    for (List<Integer> open = new ArrayList<>(all); !open.isEmpty(); ) {
-      int next = open.remove(open.size() - 1);
-      for (Import one : move.outline(next).imports()) {
-        Place from = one.level() < 0 ? null : move.names().source(next, one);
-        if (from != null && from.file() >= 0 && all.add(from.file())) {
-          open.add(from.file());
-        }
-      }
-    }
-    return all;
   }
 
   /** A declaration of ours that a use means which is made while its source is loaded. */

@@ -278,10 +278,10 @@ final class RubyDeclarations implements Declarations {
     }
     Loading loading = new Loading(move);
     libraries(move);
-    Set<Integer> known = loading.with(target);
+    Set<Integer> known = new HashSet<>(move.names().seen(target));
     boolean whole = loading.incomplete(known) < 0;
     if (!whole) {
-      known.addAll(loading.with(move.from()));
+      known.addAll(move.names().seen(move.from()));
       known.remove(move.from());
     }
     Use lacks = loading.missing(target, move.outline(target).uses(), known);
@@ -294,7 +294,7 @@ final class RubyDeclarations implements Declarations {
       move.refuse(RefusalCode.BAD_TARGET, message, target, lacks.at(), lacks.end());
       throw new CannotMoveException(RefusalCode.BAD_TARGET, message, 0);
     }
-    requiredSources(move).forEach(file -> known.addAll(loading.with(file)));
+    requiredSources(move).forEach(file -> known.addAll(move.names().seen(file)));
     known.add(move.from());
     Use needs = loading.missing(move.from(), move.inside(), known);
     int other = whole ? loading.incomplete(without(known, move.from())) : -1;
