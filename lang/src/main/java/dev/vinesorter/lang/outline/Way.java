@@ -27,6 +27,15 @@ public record Way(Root root, List<String> names) {
     return written.isEmpty() ? UNKNOWN : new Way(Root.OF_TYPE, List.of(written.split("\\.")));
   }
 
+  /**
+   * The names with dots between, as the type of what is declared with such a value; empty where
+   * they mean something else elsewhere.
+   */
+  public String written() {
+    boolean everywhere = root == Root.OF_TYPE || root == Root.ELSEWHERE || root == Root.PATH;
+    return everywhere ? String.join(".", names) : "";
+  }
+
   /** What a value has by a name, or gives when that is called. */
   public Way to(String name, boolean called) {
     if (root == Root.UNKNOWN || name.isEmpty() || names.size() >= Scan.LONGEST_CHAIN) {

@@ -358,7 +358,7 @@ final class PythonScan extends Scan {
     int right = tree.child(node, "right");
     int typed = tree.child(node, "type");
     visitType(typed);
-    String type = written(typed).isEmpty() ? typeOf(right) : written(typed);
+    String type = typed < 0 ? wayOf(right, 0).written() : written(typed);
     boolean field = open == this.type || open == 0;
     if (field && tree.is(left, "identifier")) {
       declareField(left, node, type, open == this.type ? Trait.STATIC.bit() : 0);

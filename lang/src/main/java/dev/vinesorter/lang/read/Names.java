@@ -866,10 +866,11 @@ public final class Names {
   private Place chainOnce(int file, int decl, List<String> names) {
     boolean before = typesOnly;
     typesOnly = rules.namespaces();
-    Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), names.get(0), 1);
+    String first = Way.plain(names.get(0));
+    Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), first, 1);
     typesOnly = before;
     // A field is no part of its own type: 'self.desk = desk.Desk()' begins with a module.
-    at = Place.of(file, decl).equals(at) ? inFile(file, names.get(0), 1) : at;
+    at = Place.of(file, decl).equals(at) ? inFile(file, first, 1) : at;
     if ((at == null || isSpace(at)) && names.size() > 1 && rules.namespaces()) {
       Place whole = qualified(file, decl, names);
       if (whole != null || at == null) {

@@ -11,6 +11,7 @@ import dev.vinesorter.lang.outline.Outline.Decl;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.outline.Way;
 import dev.vinesorter.source.text.SourceText;
 import java.util.HashSet;
 import java.util.List;
@@ -136,7 +137,8 @@ final class SurveyMaker {
     int loose = decl.sort() == Sort.LOOSE ? Trait.LOOSE.bit() : 0;
     builder.traits(made, decl.traits() | marks | loose);
     String written = decl.more().type();
-    if (!written.isEmpty() && Character.isJavaIdentifierStart(written.charAt(0))) {
+    boolean names = !written.contains(Way.CALLED);
+    if (names && !written.isEmpty() && Character.isJavaIdentifierStart(written.charAt(0))) {
       builder.type(made, written);
     }
     if (!decl.more().doc().isEmpty()) {

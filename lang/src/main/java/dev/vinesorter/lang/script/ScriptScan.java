@@ -241,7 +241,7 @@ final class ScriptScan extends Scan {
           tree.is(child, "lexical_declaration") || tree.is(child, "variable_declaration");
       for (int one = declares ? tree.first(child) : -1; one >= 0; one = tree.next(one)) {
         if (tree.is(one, "variable_declarator")) {
-          bind(tree.child(one, "name"), typeOf(one));
+          bind(tree.child(one, "name"), wayOf(one));
         }
       }
     }
@@ -617,7 +617,7 @@ final class ScriptScan extends Scan {
         type(value, name);
         return;
       }
-      int made = named(Sort.FIELD, node, name, Trait.FIELD.bit(), typeOf(node));
+      int made = named(Sort.FIELD, node, name, Trait.FIELD.bit(), wayOf(node).written());
       within(
           made,
           () -> {
@@ -626,8 +626,7 @@ final class ScriptScan extends Scan {
           });
       return;
     }
-    String type = written(annotation);
-    Way way = type.isEmpty() ? wayOf(value, 0) : Way.ofType(type);
+    Way way = wayOf(node);
     bind(name, way);
     picked(name, way);
     visitType(annotation);
@@ -855,9 +854,12 @@ final class ScriptScan extends Scan {
     }
   }
 
-  private String typeOf(int declarator) {
-    String type = written(tree.child(declarator, "type"));
-    return type.isEmpty() ? made(tree.child(declarator, "value")) : type;
+  /** How a variable that is declared gets its value. */
+  private Way wayOf(int declarator) {
+    int annotation = tree.child(declarator, "type");
+    return annotation < 0
+        ? wayOf(tree.child(declarator, "value"), 0)
+        : Way.ofType(written(annotation));
   }
 
   /** The type of an object that is made where it stands; empty for another value. */
