@@ -17,6 +17,14 @@ import java.util.Set;
 
 /** Finds what a source of JavaScript or TypeScript declares, imports and names. */
 final class ScriptScan extends Scan {
+  /** What a declaration is a part of that has the comment on it. */
+  private static final Set<String> AROUND_DECLARED =
+      Set.of(
+          "export_statement",
+          "expression_statement",
+          "lexical_declaration",
+          "variable_declaration");
+
   /** A name of a function that a compiler writes is shorter. */
   private static final int LONGEST_NAME = 60;
 
@@ -497,6 +505,8 @@ final class ScriptScan extends Scan {
     int parameters = tree.child(node, "parameters");
     boolean isStatic = tree.childOf(node, "static") >= 0;
     String text = tree.text(name);
+    DocTypes told = DocTypes.of(comment(whole));
+    String result = written(tree.child(node, "return_type"));
     int made =
         declare(
             Sort.FUNCTION,
@@ -511,15 +521,19 @@ final class ScriptScan extends Scan {
                     : Trait.PUBLIC.bit()),
             new More(
                 parameterNames(parameters),
-                written(tree.child(node, "return_type")),
+                result.isEmpty() ? told.result() : result,
                 doc(whole),
                 1 + decisions(node)));
-    body(made, node);
+    body(made, node, told);
     return made;
   }
 
-  /** Parameters and body of a function, in a declaration. */
+  /** Parameters and body of a function of which no comment tells, in a declaration. */
   private void body(int decl, int node) {
+    body(decl, node, DocTypes.NONE);
+  }
+
+  private void body(int decl, int node, DocTypes told) {
     within(
         decl,
         () -> {
@@ -527,19 +541,21 @@ final class ScriptScan extends Scan {
           if (types >= 0) {
             typeParameters(types);
           }
-          parameters(tree.child(node, "parameters"));
+          parameters(tree.child(node, "parameters"), told);
           bind(tree.child(node, "parameter"), "");
           visitType(tree.child(node, "return_type"));
           visit(tree.child(node, "body"));
         });
   }
 
-  private void parameters(int node) {
+  private void parameters(int node, DocTypes told) {
     for (int child = node < 0 ? -1 : tree.first(node); child >= 0; child = tree.next(child)) {
       int pattern = tree.child(child, "pattern");
       int left = tree.child(child, "left");
       int type = tree.child(child, "type");
-      bind(pattern >= 0 ? pattern : left >= 0 ? left : child, written(type));
+      int named = pattern >= 0 ? pattern : left >= 0 ? left : child;
+      boolean plain = type < 0 && tree.is(named, "identifier");
+      bind(named, plain ? told.parameter(tree.text(named)) : written(type));
       visitType(type);
       boolean property = type >= 0 && tree.childOf(child, "accessibility_modifier") >= 0;
       if (property && this.type >= 0 && tree.is(pattern, "identifier")) {
@@ -577,7 +593,12 @@ final class ScriptScan extends Scan {
       int annotation = tree.child(node, "type");
       String type = written(annotation);
       int made =
-          named(Sort.FIELD, node, name, Trait.FIELD.bit(), type.isEmpty() ? made(value) : type);
+          named(
+              Sort.FIELD,
+              node,
+              name,
+              Trait.FIELD.bit(),
+              type.isEmpty() ? valueType(node, value) : type);
       within(
           made,
           () -> {
@@ -675,7 +696,7 @@ final class ScriptScan extends Scan {
         && outline.find(type, tree.text(property)) < 0) {
       int before = open;
       open = type;
-      named(Sort.FIELD, node, property, Trait.FIELD.bit(), made(right));
+      named(Sort.FIELD, node, property, Trait.FIELD.bit(), valueType(node, right));
       open = before;
     } else if (tree.is(left, "array_pattern") || tree.is(left, "object_pattern")) {
       targets(left);
@@ -854,6 +875,12 @@ final class ScriptScan extends Scan {
     }
   }
 
+  /** The type of a field by what it came from, or by what a comment says. */
+  private String valueType(int node, int value) {
+    String from = wayOf(value, 0).written();
+    return from.isEmpty() ? DocTypes.of(comment(node)).value() : from;
+  }
+
   /** How a variable that is declared gets its value. */
   private Way wayOf(int declarator) {
     int annotation = tree.child(declarator, "type");
@@ -1020,10 +1047,17 @@ final class ScriptScan extends Scan {
 
   // ---- measures
 
+  /** The comment right before a declaration, or the statement that it is; empty for none. */
+  private String comment(int node) {
+    int at = node;
+    while (AROUND_DECLARED.contains(tree.kind(tree.around(at)))) {
+      at = tree.around(at);
+    }
+    return commentBefore(at);
+  }
+
   private String doc(int node) {
-    int around = tree.around(node);
-    int at = tree.is(around, "export_statement") ? around : node;
-    String text = commentBefore(at);
+    String text = comment(node);
     return text.startsWith("/**") ? sentence(text.replaceAll("[/*]+", " ")) : "";
   }
 }
