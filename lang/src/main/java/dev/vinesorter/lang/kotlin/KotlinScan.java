@@ -278,7 +278,7 @@ final class KotlinScan extends TreeScan {
       return;
     }
     String type = typeOf(declared);
-    type = type.isEmpty() ? made(node) : type;
+    Way way = type.isEmpty() ? wayOf(value(node), 0) : Way.ofType(type);
     Runnable does =
         () -> {
           for (int child = tree.first(declared); child >= 0; child = tree.next(child)) {
@@ -297,10 +297,10 @@ final class KotlinScan extends TreeScan {
       int first = tree.childOf(node, "user_type");
       boolean before = first >= 0 && tree.begin(first) < tree.begin(name);
       String of = extended(before ? first : -1, name);
-      within(field(node, name, of + tree.text(name), access, type), does);
+      within(field(node, name, of + tree.text(name), access, way.written()), does);
     } else {
       does.run();
-      variable(tree.text(name), type.isEmpty() ? wayOf(value(node), 0) : Way.ofType(type));
+      variable(tree.text(name), way);
     }
   }
 
@@ -338,14 +338,6 @@ final class KotlinScan extends TreeScan {
     int type = tree.childOf(node, "user_type");
     int nullable = tree.childOf(node, "nullable_type");
     return written(type >= 0 ? type : nullable);
-  }
-
-  /** The type of an object that is made where a property gets its value. */
-  private String made(int node) {
-    int call = tree.childOf(node, "call_expression");
-    int named = call < 0 ? -1 : tree.first(call);
-    String name = tree.is(named, "simple_identifier") ? tree.text(named) : "";
-    return !name.isEmpty() && Character.isUpperCase(name.charAt(0)) ? name : "";
   }
 
   private void userType(int node, Kind kind) {

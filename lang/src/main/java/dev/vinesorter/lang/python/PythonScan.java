@@ -421,19 +421,6 @@ final class PythonScan extends Scan {
     }
   }
 
-  /** The type of a value that is made where it stands; empty where nobody tells. */
-  private String typeOf(int node) {
-    if (!tree.is(node, "call")) {
-      return "";
-    }
-    int made = tree.child(node, "function");
-    List<String> names = names(made);
-    String last = names == null ? "" : names.get(names.size() - 1);
-    boolean type = !last.isEmpty() && Character.isUpperCase(last.charAt(0));
-    boolean known = type && !names.get(0).equals(self) && variable(names.get(0)) == null;
-    return known ? String.join(".", names) : "";
-  }
-
   /** How a value comes about. */
   private Way wayOf(int node, int depth) {
     if (node < 0 || depth > LONGEST_CHAIN) {

@@ -865,7 +865,7 @@ public final class Names {
 
   private Place chainOnce(int file, int decl, List<String> names) {
     boolean before = typesOnly;
-    typesOnly = rules.namespaces();
+    typesOnly = rules.namespaces() && names.stream().noneMatch(Way::isCalled);
     String first = Way.plain(names.get(0));
     Place at = lookUp(file, outlines.get(file).decls().get(decl).around(), first, 1);
     typesOnly = before;

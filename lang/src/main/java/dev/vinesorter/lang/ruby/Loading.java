@@ -103,7 +103,7 @@ final class Loading {
   private boolean isUnloadedLibrary(int file, Use use, Set<Integer> loaded) {
     String name = use.chain().get(0).toLowerCase(Locale.ROOT);
     boolean library =
-        Character.isUpperCase(use.chain().get(0).charAt(0))
+        RubyRules.isConstant(use.chain().get(0))
             && STANDARD.contains(name)
             && !LOADED.contains(name)
             && !isLater(move.outline(file), use);

@@ -75,11 +75,15 @@ final class RubyRules extends SpacedRules {
   /** Constants are looked up from inside out; methods belong to what is self. */
   @Override
   public boolean isSeenFromInside(String name) {
-    return Character.isUpperCase(name.charAt(0));
+    return isConstant(name);
   }
 
   @Override
   public boolean isFoundByRule(String name) {
+    return isConstant(name);
+  }
+
+  static boolean isConstant(String name) {
     return Character.isUpperCase(name.charAt(0));
   }
 

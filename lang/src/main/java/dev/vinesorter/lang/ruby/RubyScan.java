@@ -205,14 +205,14 @@ final class RubyScan extends TreeScan {
     switch (tree.kind(left)) {
       case "constant" -> {
         if (isOutside()) {
-          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), made(right));
+          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), wayOf(right, 0).written());
         }
       }
       case "instance_variable", "class_variable" -> {
         if (type >= 0 && outline.find(type, tree.text(left)) < 0) {
           int before = open;
           open = type;
-          field(node, left, Trait.PRIVATE.bit(), made(right));
+          field(node, left, Trait.PRIVATE.bit(), wayOf(right, 0).written());
           open = before;
         } else {
           use(Kind.WRITES, Root.NAME, List.of(tree.text(left)), tree.begin(left), tree.end(left));
@@ -235,24 +235,13 @@ final class RubyScan extends TreeScan {
     visit(right);
   }
 
-  /** What a method gives, where its last statement makes an object, or names a variable. */
+  /** What a method gives, as its last statement tells. */
   private String given(int body) {
     int last = -1;
     for (int child = body < 0 ? -1 : tree.first(body); child >= 0; child = tree.next(child)) {
       last = tree.is(child, "comment") ? last : child;
     }
-    if (tree.is(last, "instance_variable")) {
-      return tree.text(last);
-    }
-    boolean assigns = tree.is(last, "assignment") || tree.is(last, "operator_assignment");
-    return last < 0 ? "" : made(assigns ? tree.child(last, "right") : last);
-  }
-
-  /** The class of an object that is made where it stands. */
-  private String made(int value) {
-    boolean makes = tree.is(value, "call") && tree.text(tree.child(value, "method")).equals("new");
-    int of = makes ? tree.child(value, "receiver") : -1;
-    return tree.is(of, "constant") || tree.is(of, "scope_resolution") ? written(of) : "";
+    return wayOf(last, 0).written();
   }
 
   /** A call, which may be of a method that sets something. */
