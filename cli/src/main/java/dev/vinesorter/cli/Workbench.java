@@ -254,8 +254,7 @@ final class Workbench {
 
   /** The unit with that name. */
   static int unit(Survey survey, String name) {
-    // Javadoc itself writes parameters with a space between them, and without one.
-    int unit = survey.units().find(name.replaceAll(",\\s*", ", "));
+    int unit = found(survey, name);
     if (unit < 0) {
       throw new UsageException(
           "There is no unit '" + name + "'. " + NearestNames.hint(survey.units(), name));
@@ -266,11 +265,17 @@ final class Workbench {
   /** The unit with that name, which may be written as a picture shows it. */
   static int unit(Survey survey, View view, String name) {
     for (String one : view.tidy().meant(name)) {
-      if (!one.equals(name) && survey.units().find(one.replaceAll(",\\s*", ", ")) >= 0) {
-        return unit(survey, one);
+      int unit = found(survey, one);
+      if (unit >= 0) {
+        return unit;
       }
     }
     return unit(survey, name);
+  }
+
+  private static int found(Survey survey, String name) {
+    // Javadoc itself writes parameters with a space between them, and without one.
+    return survey.units().find(name.replaceAll(",\\s*", ", "));
   }
 
   /** The most chars of a file that names in it are looked for. */

@@ -511,7 +511,7 @@ final class CScan extends Scan {
     if (isFunction()) {
       boolean told = !tree.is(tree.child(node, "type"), "placeholder_type_specifier");
       variable(
-          tree.text(name), told ? Way.ofType(written) : wayOf(tree.child(declarator, "value"), 0));
+          tree.text(name), told ? Way.ofType(written) : wayOf(tree.child(declarator, "value")));
     } else if (function >= 0) {
       boolean only = !isType();
       int made =
@@ -807,16 +807,13 @@ final class CScan extends Scan {
       chain.addAll(behind);
       return Root.NAME;
     }
-    Way way = wayOf(object, 0);
+    Way way = wayOf(object);
     chain.addAll(way.names());
     return way.root();
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     return switch (tree.kind(node)) {
       case "this" -> Way.SELF;
       case "identifier" -> way(tree.text(node));
@@ -824,14 +821,13 @@ final class CScan extends Scan {
         List<String> names = chain(node);
         yield names.isEmpty() ? Way.UNKNOWN : new Way(Root.ELSEWHERE, names);
       }
-      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
-      case "pointer_expression" -> wayOf(tree.child(node, "argument"), depth + 1);
+      case "pointer_expression" -> wayOf(tree.child(node, "argument"));
       case "cast_expression", "compound_literal_expression" ->
           Way.ofType(typeName(tree.child(node, "type")));
       case "new_expression" -> Way.ofType(typeName(tree.child(node, "type")));
-      case "call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "call_expression" -> wayOf(tree.child(node, "function")).called();
       case "field_expression" -> {
-        Way way = wayOf(tree.child(node, "argument"), depth + 1);
+        Way way = wayOf(tree.child(node, "argument"));
         for (String name : chain(tree.child(node, "field"))) {
           way = way.to(name, false);
         }

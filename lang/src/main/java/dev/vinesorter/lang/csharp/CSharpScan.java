@@ -260,7 +260,7 @@ final class CSharpScan extends TreeScan {
       for (int child = tree.first(one); child >= 0; child = tree.next(child)) {
         if (child != name) {
           visit(child);
-          way = way.root() == Root.UNKNOWN ? wayOf(child, 0) : way;
+          way = way.root() == Root.UNKNOWN ? wayOf(child) : way;
         }
       }
       variable(tree.text(name), way);
@@ -336,7 +336,7 @@ final class CSharpScan extends TreeScan {
       root = Root.NAME;
       names.add(0, first(at));
     } else {
-      Way way = wayOf(object(node), 0);
+      Way way = wayOf(object(node));
       root = way.root();
       names = new ArrayList<>(way.names());
       names.add(tree.text(last));
@@ -359,23 +359,19 @@ final class CSharpScan extends TreeScan {
     return parts.isEmpty() ? tree.text(node) : parts.get(0);
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     return switch (tree.kind(node)) {
       case "this" -> Way.SELF;
       case "identifier" -> way(tree.text(node));
-      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
       case "object_creation_expression", "cast_expression" ->
           Way.ofType(written(tree.child(node, "type")));
       case "as_expression" -> Way.ofType(written(tree.child(node, "right")));
-      case "invocation_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "invocation_expression" -> wayOf(tree.child(node, "function")).called();
       case "member_access_expression" -> {
         int name = tree.child(node, "name");
         int last = tree.is(name, "generic_name") ? tree.first(name) : name;
-        yield wayOf(object(node), depth + 1).to(last < 0 ? "" : tree.text(last), false);
+        yield wayOf(object(node)).to(last < 0 ? "" : tree.text(last), false);
       }
       default -> Way.UNKNOWN;
     };

@@ -278,7 +278,7 @@ final class KotlinScan extends TreeScan {
       return;
     }
     String type = typeOf(declared);
-    Way way = type.isEmpty() ? wayOf(value(node), 0) : Way.ofType(type);
+    Way way = type.isEmpty() ? wayOf(value(node)) : Way.ofType(type);
     Runnable does =
         () -> {
           for (int child = tree.first(declared); child >= 0; child = tree.next(child)) {
@@ -394,7 +394,7 @@ final class KotlinScan extends TreeScan {
       root = Root.NAME;
       names.add(0, tree.text(at));
     } else {
-      Way way = wayOf(tree.first(node), 0);
+      Way way = wayOf(tree.first(node));
       root = way.root();
       names = new ArrayList<>(way.names());
       names.add(tree.text(last));
@@ -406,23 +406,19 @@ final class KotlinScan extends TreeScan {
     }
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     return switch (tree.kind(node)) {
       case "this_expression" -> tree.text(node).equals("this") ? Way.SELF : Way.UNKNOWN;
       case "simple_identifier" -> way(tree.text(node));
-      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
-      case "call_expression" -> wayOf(tree.first(node), depth + 1).called();
+      case "call_expression" -> wayOf(tree.first(node)).called();
       case "postfix_expression" ->
-          tree.text(node).endsWith("!!") ? wayOf(tree.first(node), depth + 1) : Way.UNKNOWN;
+          tree.text(node).endsWith("!!") ? wayOf(tree.first(node)) : Way.UNKNOWN;
       case "as_expression" -> Way.ofType(typeOf(node));
       case "navigation_expression" -> {
         int suffix = tree.childOf(node, "navigation_suffix");
         int name = suffix < 0 ? -1 : tree.childOf(suffix, "simple_identifier");
-        yield wayOf(tree.first(node), depth + 1).to(name < 0 ? "" : tree.text(name), false);
+        yield wayOf(tree.first(node)).to(name < 0 ? "" : tree.text(name), false);
       }
       default -> Way.UNKNOWN;
     };

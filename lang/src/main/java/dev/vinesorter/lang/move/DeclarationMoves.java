@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.core.model.Level;
+import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.RefusalCode;
@@ -151,8 +152,7 @@ final class DeclarationMoves {
     int from = -1;
     Set<Integer> moved = new TreeSet<>();
     for (String name : step.units()) {
-      int member = units.find(name, Level.MEMBER);
-      int unit = member >= 0 ? member : units.find(name, Level.TYPE);
+      int unit = unit(units, name);
       int file = unit < 0 ? -1 : project.number(units.name(units.fileOf(unit)));
       if (file < 0) {
         reasons.add(reason(RefusalCode.UNKNOWN_UNIT, "There is no " + name + " in this language."));
@@ -187,16 +187,19 @@ final class DeclarationMoves {
         : null;
   }
 
+  /** The member or type of a name; -1 for none. */
+  private static int unit(Units units, String name) {
+    int member = units.find(name, Level.MEMBER);
+    return member >= 0 ? member : units.find(name, Level.TYPE);
+  }
+
   /** The path of a source of its own in the folder that a step names; null where it names none. */
   private String inFolder(Units units, Step.Move step, Project project) {
-    String first = step.units().get(0);
-    int member = units.find(first, Level.MEMBER);
-    int unit = member >= 0 ? member : units.find(first, Level.TYPE);
+    int unit = unit(units, step.units().get(0));
     if (unit < 0) {
       return null;
     }
-    String simple = units.simpleName(unit);
-    String name = simple.endsWith("()") ? simple.substring(0, simple.length() - 2) : simple;
+    String name = MemberNames.bare(units.simpleName(unit));
     return project.folders().stream()
         .filter(one -> one.equals(step.into()) || one.replace('/', '.').equals(step.into()))
         .sorted()

@@ -34,6 +34,9 @@ public abstract class Scan {
   /** How the variables that are seen got their values, by name. */
   private final Deque<Map<String, Way>> variables = new ArrayDeque<>();
 
+  /** How many values are open of which it is asked how they come about. */
+  private int deep;
+
   private final Set<String> decisions;
 
   /**
@@ -181,6 +184,21 @@ public abstract class Scan {
     Way known = variable(name);
     return known != null ? known : new Way(Root.ELSEWHERE, List.of(name));
   }
+
+  /** How a value comes about; nobody tells of one that too many others lead to. */
+  protected final Way wayOf(int node) {
+    if (node < 0 || deep > LONGEST_CHAIN) {
+      return Way.UNKNOWN;
+    }
+    deep++;
+    boolean brackets = tree.is(node, "parenthesized_expression");
+    Way way = brackets ? wayOf(tree.next(tree.first(node))) : valueWay(node);
+    deep--;
+    return way;
+  }
+
+  /** How a value comes about that stands in no brackets, by what its node is. */
+  protected abstract Way valueWay(int node);
 
   /**
    * Adds a use of what a chain of names means; what begins with a variable begins with its type.

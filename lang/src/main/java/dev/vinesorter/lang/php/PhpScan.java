@@ -272,7 +272,7 @@ final class PhpScan extends TreeScan {
     int left = tree.child(node, "left");
     int right = tree.child(node, "right");
     if (tree.is(left, "variable_name")) {
-      variable(tree.text(left), wayOf(right, 0));
+      variable(tree.text(left), wayOf(right));
     } else {
       expression(left, Kind.WRITES);
     }
@@ -369,16 +369,13 @@ final class PhpScan extends TreeScan {
       chain.addAll(parts(text));
       return isFull(text) ? Root.FULL : Root.PATH;
     }
-    Way way = wayOf(object, 0);
+    Way way = wayOf(object);
     chain.addAll(way.names());
     return way.root();
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     return switch (tree.kind(node)) {
       case "variable_name" -> {
         Way known = variable(tree.text(node));
@@ -386,14 +383,13 @@ final class PhpScan extends TreeScan {
       }
       case "name", "qualified_name" -> ofName(node);
       case "relative_scope" -> tree.text(node).equals("parent") ? Way.UNKNOWN : Way.SELF;
-      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
       case "object_creation_expression" -> Way.ofType(made(node));
-      case "function_call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "function_call_expression" -> wayOf(tree.child(node, "function")).called();
       case "member_access_expression", "nullsafe_member_access_expression" ->
-          wayOf(holder(node), depth + 1).to(nameOf(node), false);
+          wayOf(holder(node)).to(nameOf(node), false);
       case "member_call_expression", "nullsafe_member_call_expression", "scoped_call_expression" ->
-          wayOf(holder(node), depth + 1).to(nameOf(node), true);
-      case "assignment_expression" -> wayOf(tree.child(node, "right"), depth + 1);
+          wayOf(holder(node)).to(nameOf(node), true);
+      case "assignment_expression" -> wayOf(tree.child(node, "right"));
       default -> Way.UNKNOWN;
     };
   }

@@ -76,7 +76,7 @@ final class PythonScan extends Scan {
       }
       case "as_pattern_target" -> bind(tree.first(node), Way.UNKNOWN);
       case "named_expression" -> {
-        bind(tree.child(node, "name"), wayOf(tree.child(node, "value"), 0));
+        bind(tree.child(node, "name"), wayOf(tree.child(node, "value")));
         visit(tree.child(node, "value"));
       }
       case "call" -> {
@@ -345,7 +345,7 @@ final class PythonScan extends Scan {
       if (tree.is(node, "assignment")) {
         int type = tree.child(node, "type");
         int right = tree.child(node, "right");
-        bind(tree.child(node, "left"), type < 0 ? wayOf(right, 0) : Way.ofType(written(type)));
+        bind(tree.child(node, "left"), type < 0 ? wayOf(right) : Way.ofType(written(type)));
       }
       node++;
     }
@@ -358,7 +358,7 @@ final class PythonScan extends Scan {
     int right = tree.child(node, "right");
     int typed = tree.child(node, "type");
     visitType(typed);
-    String type = typed < 0 ? wayOf(right, 0).written() : written(typed);
+    String type = typed < 0 ? wayOf(right).written() : written(typed);
     boolean field = open == this.type || open == 0;
     if (field && tree.is(left, "identifier")) {
       declareField(left, node, type, open == this.type ? Trait.STATIC.bit() : 0);
@@ -376,7 +376,7 @@ final class PythonScan extends Scan {
     } else if (tree.is(left, "attribute")) {
       expression(left, Kind.WRITES);
     } else {
-      bind(left, typed < 0 ? wayOf(right, 0) : Way.ofType(written(typed)));
+      bind(left, typed < 0 ? wayOf(right) : Way.ofType(written(typed)));
       if (left >= 0 && !tree.is(left, "identifier")) {
         inside(left);
       }
@@ -421,18 +421,13 @@ final class PythonScan extends Scan {
     }
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     return switch (tree.kind(node)) {
       case "identifier" -> tree.text(node).equals(self) ? Way.SELF : way(tree.text(node));
-      case "parenthesized_expression" -> wayOf(tree.next(tree.first(node)), depth + 1);
-      case "call" ->
-          isSuper(node) ? Way.UNKNOWN : wayOf(tree.child(node, "function"), depth + 1).called();
+      case "call" -> isSuper(node) ? Way.UNKNOWN : wayOf(tree.child(node, "function")).called();
       case "attribute" ->
-          wayOf(tree.child(node, "object"), depth + 1)
+          wayOf(tree.child(node, "object"))
               .to(tree.text(Math.max(0, tree.child(node, "attribute"))), false);
       default -> Way.UNKNOWN;
     };
@@ -550,7 +545,7 @@ final class PythonScan extends Scan {
     } else if (isSuper(object)) {
       use(kind, Root.SUPER, List.of(tree.text(last)), tree.begin(last), tree.end(last));
     } else {
-      use(kind, wayOf(object, 0), tree.text(last), tree.begin(last), tree.end(last));
+      use(kind, wayOf(object), tree.text(last), tree.begin(last), tree.end(last));
       visit(object);
     }
   }

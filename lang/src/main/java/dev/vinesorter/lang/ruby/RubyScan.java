@@ -205,20 +205,20 @@ final class RubyScan extends TreeScan {
     switch (tree.kind(left)) {
       case "constant" -> {
         if (isOutside()) {
-          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), wayOf(right, 0).written());
+          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), wayOf(right).written());
         }
       }
       case "instance_variable", "class_variable" -> {
         if (type >= 0 && outline.find(type, tree.text(left)) < 0) {
           int before = open;
           open = type;
-          field(node, left, Trait.PRIVATE.bit(), wayOf(right, 0).written());
+          field(node, left, Trait.PRIVATE.bit(), wayOf(right).written());
           open = before;
         } else {
           use(Kind.WRITES, Root.NAME, List.of(tree.text(left)), tree.begin(left), tree.end(left));
         }
       }
-      case "identifier" -> variable(tree.text(left), wayOf(right, 0));
+      case "identifier" -> variable(tree.text(left), wayOf(right));
       case "left_assignment_list" -> {
         for (int one : all(left, "identifier")) {
           variable(tree.text(one), "");
@@ -241,7 +241,7 @@ final class RubyScan extends TreeScan {
     for (int child = body < 0 ? -1 : tree.first(body); child >= 0; child = tree.next(child)) {
       last = tree.is(child, "comment") ? last : child;
     }
-    return wayOf(last, 0).written();
+    return wayOf(last).written();
   }
 
   /** A call, which may be of a method that sets something. */
@@ -283,7 +283,7 @@ final class RubyScan extends TreeScan {
       if (makes && (tree.is(receiver, "constant") || tree.is(receiver, "scope_resolution"))) {
         constant(receiver, Kind.CREATES);
       } else {
-        Way way = wayOf(receiver, 0);
+        Way way = wayOf(receiver);
         if (method >= 0) {
           called(method, way.root(), way.names(), sets ? "=" : "");
         }
@@ -314,11 +314,8 @@ final class RubyScan extends TreeScan {
             new Outline.More(List.of(), gives, "", 0)));
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN) {
-      return Way.UNKNOWN;
-    }
+  @Override
+  protected Way valueWay(int node) {
     switch (tree.kind(node)) {
       case "self" -> {
         return Way.SELF;
@@ -337,14 +334,14 @@ final class RubyScan extends TreeScan {
         int method = tree.child(node, "method");
         int of = tree.child(node, "receiver");
         String name = method < 0 ? "" : method(method);
-        Way way = of < 0 ? new Way(Root.ELSEWHERE, List.of(name)) : wayOf(of, depth + 1);
+        Way way = of < 0 ? new Way(Root.ELSEWHERE, List.of(name)) : wayOf(of);
         // What a class makes has what the class has.
         boolean isClass = way.root() == Root.PATH;
         Way from = isClass ? new Way(Root.ELSEWHERE, way.names()) : way;
         return of < 0 ? way.called() : isClass && name.equals("new") ? from : from.to(name, true);
       }
       case "assignment", "operator_assignment" -> {
-        return wayOf(tree.child(node, "right"), depth + 1);
+        return wayOf(tree.child(node, "right"));
       }
       default -> {
         return Way.UNKNOWN;

@@ -249,7 +249,7 @@ final class ScriptScan extends Scan {
           tree.is(child, "lexical_declaration") || tree.is(child, "variable_declaration");
       for (int one = declares ? tree.first(child) : -1; one >= 0; one = tree.next(one)) {
         if (tree.is(one, "variable_declarator")) {
-          bind(tree.child(one, "name"), wayOf(one));
+          bind(tree.child(one, "name"), declaredWay(one));
         }
       }
     }
@@ -638,7 +638,7 @@ final class ScriptScan extends Scan {
         type(value, name);
         return;
       }
-      int made = named(Sort.FIELD, node, name, Trait.FIELD.bit(), wayOf(node).written());
+      int made = named(Sort.FIELD, node, name, Trait.FIELD.bit(), declaredWay(node).written());
       within(
           made,
           () -> {
@@ -647,7 +647,7 @@ final class ScriptScan extends Scan {
           });
       return;
     }
-    Way way = wayOf(node);
+    Way way = declaredWay(node);
     bind(name, way);
     picked(name, way);
     visitType(annotation);
@@ -660,8 +660,7 @@ final class ScriptScan extends Scan {
   /** What stands in brackets, or a node itself. */
   private int unwrapped(int node) {
     int at = node;
-    while ((tree.is(at, "parenthesized_expression") || tree.is(at, "non_null_expression"))
-        && tree.first(at) >= 0) {
+    while (tree.is(at, "parenthesized_expression") && tree.first(at) >= 0) {
       int inner = tree.first(at);
       at = tree.is(inner, "(") ? tree.next(inner) : inner;
     }
@@ -877,15 +876,15 @@ final class ScriptScan extends Scan {
 
   /** The type of a field by what it came from, or by what a comment says. */
   private String valueType(int node, int value) {
-    String from = wayOf(value, 0).written();
+    String from = wayOf(value).written();
     return from.isEmpty() ? DocTypes.of(comment(node)).value() : from;
   }
 
   /** How a variable that is declared gets its value. */
-  private Way wayOf(int declarator) {
+  private Way declaredWay(int declarator) {
     int annotation = tree.child(declarator, "type");
     return annotation < 0
-        ? wayOf(tree.child(declarator, "value"), 0)
+        ? wayOf(tree.child(declarator, "value"))
         : Way.ofType(written(annotation));
   }
 
@@ -899,20 +898,20 @@ final class ScriptScan extends Scan {
     return names == null ? "" : String.join(".", names);
   }
 
-  /** How a value comes about. */
-  private Way wayOf(int node, int depth) {
-    if (node < 0 || depth > LONGEST_CHAIN || CommonModules.isExports(tree, node)) {
+  @Override
+  protected Way valueWay(int node) {
+    if (CommonModules.isExports(tree, node)) {
       return Way.UNKNOWN;
     }
     return switch (tree.kind(node)) {
       case "this" -> Way.SELF;
       case "identifier" -> way(tree.text(node));
-      case "parenthesized_expression", "non_null_expression" -> wayOf(unwrapped(node), depth + 1);
+      case "non_null_expression" -> wayOf(tree.first(node));
       case "new_expression" -> Way.ofType(made(node));
       case "as_expression", "satisfies_expression" -> Way.ofType(written(node));
-      case "call_expression" -> wayOf(tree.child(node, "function"), depth + 1).called();
+      case "call_expression" -> wayOf(tree.child(node, "function")).called();
       case "member_expression" ->
-          wayOf(tree.child(node, "object"), depth + 1)
+          wayOf(tree.child(node, "object"))
               .to(tree.text(Math.max(0, tree.child(node, "property"))), false);
       default -> Way.UNKNOWN;
     };
@@ -1027,7 +1026,7 @@ final class ScriptScan extends Scan {
       root = Root.NAME;
       chain.add(0, tree.text(at));
     } else {
-      Way way = wayOf(object, 0);
+      Way way = wayOf(object);
       root = way.root();
       chain = new ArrayList<>(way.names());
       chain.add(tree.text(property));
