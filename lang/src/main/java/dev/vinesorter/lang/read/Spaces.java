@@ -33,7 +33,7 @@ final class Spaces {
   /** The full names of these declarations. */
   private final Map<Place, String> shared = new HashMap<>();
 
-  /** The single names that names of namespaces are made of. */
+  /** The single names that names of namespaces are made of, where types are declared in parts. */
   private final Set<String> words = new HashSet<>();
 
   Spaces(Project project, Rules rules) {
@@ -53,8 +53,8 @@ final class Spaces {
         }
       }
     }
-    held.keySet().forEach(name -> words.addAll(List.of(name.split("\\."))));
     if (rules.declaresInParts()) {
+      held.keySet().forEach(name -> words.addAll(List.of(name.split("\\."))));
       held.values().forEach(inside -> inside.values().forEach(this::mainFirst));
     }
   }
