@@ -106,7 +106,7 @@ final class SuggestCommand extends BaseCommand {
     if (common.json) {
       print(SuggestReport.json(asked(), plans, inquiry.view()));
     } else if (plans.isEmpty()) {
-      show(page -> page.line(suggestions.nothing()));
+      show(page -> suggestions.nothing().forEach(page::line));
     } else if (planFile == null) {
       show(page -> SuggestReport.text(page, plans, inquiry.view()));
     }

@@ -3,11 +3,9 @@ package dev.vinesorter.cli;
 import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.misfit.MisfitKind;
 import dev.vinesorter.core.misfit.Misfits;
-import dev.vinesorter.core.misfit.TypeTies;
 import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.ShownPart;
 import dev.vinesorter.core.model.Survey;
-import dev.vinesorter.core.plan.Leave;
 import dev.vinesorter.core.plan.Plan;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
@@ -22,8 +20,10 @@ import dev.vinesorter.report.SuggestReport;
 import dev.vinesorter.source.keep.KeptSurvey;
 import dev.vinesorter.source.plan.Rehearsal;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /**
@@ -32,13 +32,24 @@ import java.util.Set;
  */
 final class Suggestions {
   /** So often the search begins anew. */
-  private static final int MOST_SEARCHES = 8;
+  private static final int MOST_SEARCHES = 30;
+
+  /** What stands in so many refused steps is not moved any more. */
+  private static final int OFTEN = 2;
 
   private final Workbench bench;
   private final KeptSurvey kept;
   private final Inquiry inquiry;
   private final List<String> goals;
+  private final Set<Integer> staying = new HashSet<>();
+
+  /** How many refused steps each outermost type stands in. */
+  private final Map<Integer, Integer> refusals = new HashMap<>();
+
   private boolean foundAny;
+
+  /** The first step that a rehearsal refused, with its reason; empty for none. */
+  private String firstRefused = "";
 
   Suggestions(Workbench bench, KeptSurvey kept, Inquiry inquiry, List<String> goals) {
     this.bench = bench;
@@ -51,6 +62,7 @@ final class Suggestions {
   List<SuggestReport.Suggested> of(Question question, int most, long until) {
     Set<String> refused = new HashSet<>();
     List<SuggestReport.Suggested> accepted = new ArrayList<>();
+    staying.addAll(question.staying());
     for (int search = 0; search < MOST_SEARCHES; search++) {
       Question now =
           new Question(
@@ -58,7 +70,7 @@ final class Suggestions {
               question.cycles(),
               question.layers(),
               question.wishes(),
-              question.staying(),
+              Set.copyOf(staying),
               Set.copyOf(refused),
               question.mostSteps());
       List<Found> plans = new Search(now).plans(most, () -> System.nanoTime() < until);
@@ -79,14 +91,17 @@ final class Suggestions {
     return accepted;
   }
 
-  /** Why there is no plan. */
-  String nothing() {
+  /** Why there is no plan, in lines. */
+  List<String> nothing() {
     return foundAny
-        ? "Steps were found, but the rehearsal refuses them all; 'vinesort cycles' tells what to"
-            + " cut by hand."
-        : "There is nothing to suggest: of what was asked ("
-            + String.join(", ", goals)
-            + ") there is none, or no move is worth its cost.";
+        ? List.of(
+            "Steps were found, but the rehearsal refuses them all, first of all",
+            "  " + firstRefused,
+            "'vinesort cycles' tells what to cut by hand.")
+        : List.of(
+            "There is nothing to suggest: of what was asked ("
+                + String.join(", ", goals)
+                + ") there is none, or no move is worth its cost.");
   }
 
   /** The same plan without the steps that gain nothing of what is counted. */
@@ -119,7 +134,17 @@ final class Suggestions {
     for (int n = 1; n <= steps.size(); n++) {
       last = rehearsal(steps.subList(0, n));
       if (!last.accepted()) {
+        StepOutcome outcome = last.steps().get(n - 1);
+        if (firstRefused.isEmpty()) {
+          firstRefused = steps.get(n - 1).title() + ": " + outcome.reasons().get(0).message();
+        }
         refused.add(moves.get(n - 1).name());
+        for (int type : moves.get(n - 1).types()) {
+          int unit = inquiry.types().unit(type);
+          if (refusals.merge(unit, 1, Integer::sum) >= OFTEN) {
+            staying.add(unit);
+          }
+        }
         return null;
       }
       standings.add(standing(ShownPart.of(last.after())));
@@ -149,10 +174,7 @@ final class Suggestions {
   }
 
   private Step step(Move move) {
-    TypeTies ties = inquiry.types();
-    List<String> names =
-        move.types().stream().map(type -> inquiry.units().name(ties.unit(type))).toList();
-    return new Step.Move(names, move.into(), Set.of(Leave.WIDEN), 0);
+    return inquiry.move(move.types().stream().map(inquiry.types()::unit).toList(), move.into());
   }
 
   private SuggestReport.Standing standing(Survey survey) {

@@ -320,6 +320,8 @@ class LanguagesTest {
 
         class Warm : Press() {
             override fun dry(hours: Int) = super.dry(hours + 1)
+
+            fun ready(): Warm? = this.takeIf { true }
         }
 
         fun most(warm: Warm, some: List<Press>): Int {
@@ -395,7 +397,7 @@ class LanguagesTest {
         .contains("not-yet: app/src/salt/desk/Warm.kt names salt.press.Press#setHours(int), and");
     assertThat(run("rehearse", "cool.yaml").code()).isZero();
     assertThat(run("rehearse", "hours.yaml").out())
-        .contains("1 place in sources of another language, app/src/salt/desk/Warm.kt:11, may mean")
+        .contains("1 place in sources of another language, app/src/salt/desk/Warm.kt:13, may mean")
         .contains("salt.press.Press#getHours() by 'hours', and nobody knows; look at it.");
 
     Map<String, String> renamed = applied("rename.yaml");

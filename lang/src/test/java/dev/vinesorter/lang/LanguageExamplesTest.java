@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.io.TempDir;
@@ -114,7 +115,8 @@ class LanguageExamplesTest {
     Rehearsal rehearsal =
         Rehearsal.of(
             before.survey(),
-            new Plan("", List.of(Step.move(move[0], move[1], false, 0))),
+            new Plan(
+                "", List.of(new Step.Move(List.of(move[0].split(" and ")), move[1], Set.of(), 0))),
             sources,
             Languages.installed().editor(before, ReadOptions.DEFAULT));
     StepOutcome outcome = rehearsal.steps().get(0);

@@ -5,7 +5,10 @@ import dev.vinesorter.core.model.MemberNames;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.plan.Leave;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.structure.View;
+import dev.vinesorter.core.structure.WholeSources;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -83,6 +86,24 @@ public record Inquiry(Survey survey, View view, Actions actions, Set<String> nam
       }
     }
     return all;
+  }
+
+  /**
+   * The step that takes outermost types into a package: with their sources where packages are
+   * folders, else by their names.
+   *
+   * @param into the name of a package; a new one may begin with that of one that is there
+   */
+  public Step.Move move(List<Integer> types, String into) {
+    WholeSources sources = WholeSources.of(survey);
+    if (!sources.holds(types.get(0))) {
+      List<String> names = types.stream().map(units()::name).toList();
+      return new Step.Move(names, into, Set.of(Leave.WIDEN), 0);
+    }
+    List<String> paths = sources.paths(types);
+    String folder = sources.folder(into, paths.get(0));
+    String there = folder == null ? into : folder;
+    return new Step.Move(paths, there.isEmpty() ? "." : there, Set.of(), 0);
   }
 
   /** The full name of a unit. */

@@ -5,10 +5,12 @@ import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Trait;
 import dev.vinesorter.core.model.Units;
 import dev.vinesorter.core.plan.Step;
+import dev.vinesorter.core.structure.WholeSources;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /** Types that belong into another package, by {@link PlaceScores}. */
 public final class MisplacedTypes implements Judge {
@@ -89,6 +91,7 @@ public final class MisplacedTypes implements Judge {
     int unit = ties.unit(node);
     String into = inquiry.units().simpleName(ties.packageAt(place));
     double[][] signs = scores.signs(node);
+    Step.Move step = step(inquiry, unit, into);
     return new Misfit(
         MisfitKind.MISPLACED_TYPE,
         unit,
@@ -97,8 +100,32 @@ public final class MisplacedTypes implements Judge {
         score,
         evidence(inquiry, node, place, signs),
         against(inquiry, node, place, signs),
-        List.of(Step.move(inquiry.name(unit), into, true, 0)),
-        "move it into " + (into.isEmpty() ? "the unnamed package" : into));
+        List.of(step),
+        "move "
+            + (names(step, inquiry.name(unit)) ? "it" : String.join(" and ", step.units()))
+            + " into "
+            + (step.into().isEmpty() ? "the unnamed package" : step.into()));
+  }
+
+  private static boolean names(Step.Move step, String type) {
+    return step.units().equals(List.of(type));
+  }
+
+  /** A type goes with its source where that holds nothing else that is looked at. */
+  private static Step.Move step(Inquiry inquiry, int unit, String into) {
+    TypeTies ties = inquiry.types();
+    WholeSources sources = WholeSources.of(inquiry.survey());
+    boolean alone =
+        !sources.holds(unit)
+            || ties.survey.units().has(unit, Trait.LOOSE)
+            || IntStream.range(0, ties.size())
+                .map(ties::unit)
+                .noneMatch(
+                    other ->
+                        other != unit
+                            && sources.holds(other)
+                            && sources.beside(other).equals(sources.beside(unit)));
+    return alone ? inquiry.move(List.of(unit), into) : Step.move(inquiry.name(unit), into, true, 0);
   }
 
   /** The clauses that tell what a sign says about a place; the strongest first. */

@@ -35,7 +35,9 @@ public enum Trait {
   /** Left out of looks and judgements by the user; plans follow it all the same. */
   LEFT_OUT,
   /** What stands in a file outside of any type, taken as one type. */
-  LOOSE;
+  LOOSE,
+  /** A file whose package is its folder: what it declares changes its package with the file. */
+  BY_FOLDER;
 
   /** The bit that stands for this trait in a unit's traits. */
   public int bit() {

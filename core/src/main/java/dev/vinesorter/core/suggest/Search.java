@@ -5,12 +5,15 @@ import dev.vinesorter.core.misfit.TypePlaces;
 import dev.vinesorter.core.misfit.TypeTies;
 import dev.vinesorter.core.misfit.Words;
 import dev.vinesorter.core.model.Units;
+import dev.vinesorter.core.structure.WholeSources;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -51,6 +54,9 @@ public final class Search {
 
   /** And so does a type that stands elsewhere than where it belongs. */
   private static final int MISFIT = 3;
+
+  /** For whatever goes along with the first of a move so much has to be gained, in references. */
+  private static final double MORE = .4;
 
   /** Words that no package may be called in some language. */
   private static final Set<String> KEYWORDS =
@@ -99,6 +105,10 @@ public final class Search {
   private final String[] names;
   private final PlaceScores scores;
   private final Map<Integer, double[]> chances = new HashMap<>();
+  private final WholeSources sources;
+
+  /** The types that each goes together with, itself included, ascending; those of one are equal. */
+  private final int[][] together;
 
   /** Who must not move. */
   private final boolean[] stays;
@@ -122,12 +132,39 @@ public final class Search {
       names[place] = units.simpleName(ties.packageAt(place));
     }
     this.scores = new PlaceScores(new TypePlaces(ties, ties.homes()));
+    this.sources = WholeSources.of(question.inquiry().survey());
+    this.together = together();
     this.stays = new boolean[ties.size()];
     for (int type = 0; type < stays.length; type++) {
-      stays[type] = question.staying().contains(ties.unit(type));
+      boolean atHome = sources.holds(ties.unit(type)) && sources.stays(ties.unit(type));
+      if (atHome || question.staying().contains(ties.unit(type))) {
+        Arrays.stream(together[type]).forEach(one -> stays[one] = true);
+      }
     }
     this.start = weight();
     this.price = start / 100.0;
+  }
+
+  private int[][] together() {
+    Map<List<Integer>, List<Integer>> bySources = new HashMap<>();
+    int[][] groups = new int[ties.size()][];
+    for (int type = 0; type < groups.length; type++) {
+      int unit = ties.unit(type);
+      groups[type] = new int[] {type};
+      if (sources.holds(unit)) {
+        bySources.computeIfAbsent(sources.beside(unit), key -> new ArrayList<>()).add(type);
+      }
+    }
+    for (List<Integer> group : bySources.values()) {
+      int[] types = group.stream().mapToInt(Integer::intValue).toArray();
+      group.forEach(type -> groups[type] = types);
+    }
+    return groups;
+  }
+
+  /** Whether a type speaks for those that it goes together with. */
+  private boolean leads(int type) {
+    return together[type][0] == type;
   }
 
   /** What is to be brought to 0. */
@@ -216,7 +253,8 @@ public final class Search {
     }
     List<Move> moves = new ArrayList<>(line.moves);
     moves.add(move);
-    double cost = price * (1 + 4 * move.against() + .1 * (move.types().size() - 1));
+    long parts = parts(move.types());
+    double cost = price * (1 + 4 * move.against()) + Math.max(.1 * price, MORE) * (parts - 1);
     return new Line(moves, weight, line.cost + cost);
   }
 
@@ -237,13 +275,15 @@ public final class Search {
     record Weighed(Move move, double gain) {}
     List<Weighed> weighed = new ArrayList<>();
     for (int type = 0; type < ties.size(); type++) {
-      if (stays[type]) {
+      if (stays[type] || !leads(type)) {
         continue;
       }
-      for (int place : all ? everywhere() : near(type, position)) {
-        if (place != state.home(type)) {
-          Move move = new Move(List.of(type), place, names[place], against(type, place));
-          weighed.add(new Weighed(move, gain(type, place, position) - price * 4 * move.against()));
+      int[] group = together[type];
+      List<Integer> types = Arrays.stream(group).boxed().toList();
+      for (int place : all ? everywhere() : near(group, position)) {
+        if (place != state.home(type) && mayTake(place, type)) {
+          Move move = new Move(types, place, names[place], against(group, place));
+          weighed.add(new Weighed(move, gain(group, place, position) - price * 4 * move.against()));
         }
       }
     }
@@ -263,46 +303,60 @@ public final class Search {
     return moves;
   }
 
+  private boolean mayTake(int place, int type) {
+    return !sources.holds(ties.unit(type)) || sources.takes(names[place]);
+  }
+
   private int[] everywhere() {
     return java.util.stream.IntStream.range(0, ties.places())
         .filter(place -> state.crowd(place) > 0)
         .toArray();
   }
 
-  /** The places of a type's neighbours, where the type has a part in a cycle or a breach. */
-  private int[] near(int type, int[] position) {
+  /** The places of neighbours of some types, where these have a part in a cycle or a breach. */
+  private int[] near(int[] group, int[] position) {
     Set<Integer> near = new TreeSet<>();
     boolean concerned = false;
-    for (int[] side : new int[][] {state.uses(type), state.users(type)}) {
-      for (int other : side) {
-        int place = state.home(other);
-        near.add(place);
-        boolean inCore = position[place] >= 0 && position[state.home(type)] >= 0;
-        concerned |= place != state.home(type) && (inCore || state.upwards() > 0);
+    for (int type : group) {
+      for (int[] side : new int[][] {state.uses(type), state.users(type)}) {
+        for (int other : side) {
+          int place = state.home(other);
+          near.add(place);
+          boolean inCore = position[place] >= 0 && position[state.home(type)] >= 0;
+          concerned |= place != state.home(type) && (inCore || state.upwards() > 0);
+        }
       }
-    }
-    if (state.wish(type) >= 0) {
-      concerned = true;
-      near.add(state.wish(type));
+      if (state.wish(type) >= 0) {
+        concerned = true;
+        near.add(state.wish(type));
+      }
     }
     return concerned ? near.stream().mapToInt(Integer::intValue).toArray() : new int[0];
   }
 
   /** By how much less would run backward in the order of packages as it is. */
-  private double gain(int type, int place, int[] position) {
-    int home = state.home(type);
-    int wish = state.wish(type);
-    int wished = wish == place ? MISFIT : wish == home ? -MISFIT : 0;
-    return backward(type, home, position) - backward(type, place, position) + wished;
+  private double gain(int[] group, int place, int[] position) {
+    double gain = 0;
+    for (int type : group) {
+      int home = state.home(type);
+      int wish = state.wish(type);
+      int wished = wish == place ? MISFIT : wish == home ? -MISFIT : 0;
+      gain += backward(type, home, position) - backward(type, place, position) + wished;
+    }
+    return gain;
   }
 
   private int backward(int type, int place, int[] position) {
     int sum = 0;
     for (int used : state.uses(type)) {
-      sum += against(place, state.home(used), position) * ties.sites(type, used);
+      if (together[used] != together[type]) {
+        sum += against(place, state.home(used), position) * ties.sites(type, used);
+      }
     }
     for (int user : state.users(type)) {
-      sum += against(state.home(user), place, position) * ties.sites(user, type);
+      if (together[user] != together[type]) {
+        sum += against(state.home(user), place, position) * ties.sites(user, type);
+      }
     }
     return sum;
   }
@@ -312,15 +366,19 @@ public final class Search {
     return back ? 1 : 0;
   }
 
-  /** How much a type's name and company speak against a place: 0 for as good as home, 1 at most. */
-  private double against(int type, int place) {
+  /** How much names and company speak against a place: 0 for as good as home, 1 at most. */
+  private double against(int[] group, int place) {
     if (place >= ties.places()) {
       return NEW_FOR_MANY;
     }
-    double[] of = chances.computeIfAbsent(type, scores::chances);
-    double own = of[ties.homes()[type]];
-    double ratio = Math.log(Math.max(1e-9, own) / Math.max(1e-9, of[place]));
-    return Math.max(0, Math.min(1, ratio / 8));
+    double sum = 0;
+    for (int type : group) {
+      double[] of = chances.computeIfAbsent(type, scores::chances);
+      double own = of[ties.homes()[type]];
+      double ratio = Math.log(Math.max(1e-9, own) / Math.max(1e-9, of[place]));
+      sum += Math.max(0, Math.min(1, ratio / 8));
+    }
+    return sum / group.length;
   }
 
   /** Types of a package that another one needs, with all they need there, into a new package. */
@@ -340,7 +398,7 @@ public final class Search {
       }
     }
     for (int type = 0; fresh >= 0 && type < ties.size(); type++) {
-      Move move = stays[type] ? null : alone(type, order, fresh);
+      Move move = stays[type] || !leads(type) ? null : alone(together[type], order, fresh);
       if (move != null) {
         moves.put(move.name(), move);
       }
@@ -348,28 +406,40 @@ public final class Search {
     return moves.values().stream().limit(WEIGHED).toList();
   }
 
-  /** A type of a cycle that several packages need, and that needs none of them, by itself. */
-  private Move alone(int type, int[] order, int fresh) {
-    int home = state.home(type);
+  /** What is in a cycle, several packages need, and needs none of them, by itself. */
+  private Move alone(int[] group, int[] order, int fresh) {
+    int home = state.home(group[0]);
     Set<Integer> needing = new TreeSet<>();
-    for (int user : state.users(type)) {
-      if (state.home(user) != home) {
-        needing.add(state.home(user));
+    boolean free = true;
+    for (int type : group) {
+      for (int user : state.users(type)) {
+        if (state.home(user) != home) {
+          needing.add(state.home(user));
+        }
+      }
+      for (int used : state.uses(type)) {
+        free &= state.home(used) != home || together[used] == group;
       }
     }
-    boolean free = Arrays.stream(state.uses(type)).noneMatch(used -> state.home(used) == home);
     boolean inCycle = Arrays.stream(order).anyMatch(place -> place == home);
-    if (!inCycle || !free || needing.size() < 2 || state.crowd(home) < 2) {
+    if (!inCycle || !free || needing.size() < 2 || state.crowd(home) <= group.length) {
       return null;
     }
     state.layerLike(fresh, home);
     String around = names[home].substring(0, Math.max(0, names[home].lastIndexOf('.')));
-    List<String> words = ties.words(type);
+    List<String> words = words(group[0]);
     String last = words.isEmpty() ? "shared" : words.get(words.size() - 1);
-    String name = around.isEmpty() || KEYWORDS.contains(last) ? "" : around + "." + last;
+    boolean named = !around.isEmpty() && !KEYWORDS.contains(last);
+    String name = named ? around + "." + inMannerOf(names[home], last) : "";
     return name.isEmpty() || Arrays.asList(names).contains(name)
         ? null
-        : new Move(List.of(type), fresh, name, NEW_FOR_ONE);
+        : new Move(Arrays.stream(group).boxed().toList(), fresh, name, NEW_FOR_ONE);
+  }
+
+  /** The words of what a type is called, or its source where that goes as a whole. */
+  private List<String> words(int type) {
+    int unit = ties.unit(type);
+    return sources.holds(unit) ? Words.of(sources.called(unit)) : ties.words(type);
   }
 
   private Move apart(int user, int used, int fresh) {
@@ -377,21 +447,22 @@ public final class Search {
     for (int type = 0; type < ties.size(); type++) {
       for (int by : state.home(type) == used ? state.users(type) : new int[0]) {
         if (state.home(by) == user) {
-          wanted.add(type);
+          addAll(wanted, together[type]);
         }
       }
     }
     List<Integer> queue = new ArrayList<>(wanted);
-    for (int at = 0; at < queue.size() && wanted.size() <= MOST_TOGETHER; at++) {
+    for (int at = 0; at < queue.size() && parts(wanted) <= MOST_TOGETHER; at++) {
       for (int needed : state.uses(queue.get(at))) {
-        if (state.home(needed) == used && wanted.add(needed)) {
-          queue.add(needed);
+        if (state.home(needed) == used && !wanted.contains(needed)) {
+          addAll(wanted, together[needed]);
+          Arrays.stream(together[needed]).forEach(queue::add);
         }
       }
     }
     boolean fits =
-        wanted.size() >= 2
-            && wanted.size() <= MOST_TOGETHER
+        parts(wanted) >= 2
+            && parts(wanted) <= MOST_TOGETHER
             && wanted.size() < state.crowd(used)
             && wanted.stream().noneMatch(type -> stays[type]);
     if (!fits) {
@@ -402,11 +473,20 @@ public final class Search {
     return new Move(types, fresh, newName(used, types), NEW_FOR_MANY);
   }
 
+  private static void addAll(Set<Integer> types, int[] group) {
+    Arrays.stream(group).forEach(types::add);
+  }
+
+  /** How many types there are, those that go together counted as one. */
+  private long parts(Collection<Integer> types) {
+    return types.stream().filter(this::leads).count();
+  }
+
   /** A name for a new package below an old one: the word that most of its types have. */
   private String newName(int below, List<Integer> types) {
     Map<String, Integer> counts = new TreeMap<>();
     for (int type : types) {
-      for (String word : new HashSet<>(Words.of(units.simpleName(ties.unit(type))))) {
+      for (String word : leads(type) ? new HashSet<>(words(type)) : Set.<String>of()) {
         counts.merge(word, 1, Integer::sum);
       }
     }
@@ -416,16 +496,24 @@ public final class Search {
     for (Map.Entry<String, Integer> word : counts.entrySet()) {
       boolean good =
           word.getKey().length() > 2
-              && !word.getKey().equals(last)
+              && !word.getKey().equals(last.toLowerCase(Locale.ROOT))
               && !KEYWORDS.contains(word.getKey());
       if (good && word.getValue() > most) {
         most = word.getValue();
         best = word.getKey();
       }
     }
+    best = inMannerOf(names[below], best);
     String name = names[below].isEmpty() ? best : names[below] + "." + best;
     Set<String> taken = new HashSet<>(Arrays.asList(names));
     return taken.contains(name) ? name + "parts" : name;
+  }
+
+  /** A word with a capital where the last name of a package has one. */
+  private static String inMannerOf(String name, String word) {
+    int last = name.lastIndexOf('.') + 1;
+    boolean capital = last < name.length() && Character.isUpperCase(name.charAt(last));
+    return capital ? word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1) : word;
   }
 
   /** The best plans that begin otherwise, without moves that gain nothing. */

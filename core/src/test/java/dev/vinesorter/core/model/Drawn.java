@@ -1,7 +1,9 @@
 package dev.vinesorter.core.model;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A survey drawn as text, one fact a line:
@@ -12,13 +14,15 @@ import java.util.List;
  * a.A -> lib:java.x.Y    what a library declares
  * a.A#f reads a.A#g      members, made as methods, or as fields when their name has no (
  * a.Lone                 a type that uses nothing
+ * a.A in src/lamp.h      its file, in a language whose packages are folders; before other facts
  * </pre>
  *
- * Each outermost type has a file {@code a/A.java} of ten lines in module {@code m}; a type in a
- * package that begins with {@code test.} is test code.
+ * Else each outermost type has a file {@code a/A.java}. Files have ten lines and are in module
+ * {@code m}; a type in a package that begins with {@code test.} is test code.
  */
 public final class Drawn {
   private final SurveyBuilder builder = new SurveyBuilder();
+  private final Map<String, String> files = new HashMap<>();
   private int offset;
 
   private Drawn() {}
@@ -38,7 +42,10 @@ public final class Drawn {
     if (words.size() == 4) {
       times = Integer.parseInt(words.remove(3).substring(1));
     }
-    if (words.size() == 1) {
+    if (words.size() == 3 && words.get(1).equals("in")) {
+      files.put(words.get(0), words.get(2));
+    }
+    if (words.size() == 1 || words.get(1).equals("in")) {
       unit(words.get(0), true);
       return;
     }
@@ -67,8 +74,9 @@ public final class Drawn {
     int extra = foreign | (packageName.toString().startsWith("test") ? Trait.TEST.bit() : 0);
     if (own && at < segments.length) {
       String path = packageName.toString().replace('.', '/') + "/" + segments[at] + ".java";
-      unit = builder.unit(Level.FILE, unit, path);
-      builder.traits(unit, extra);
+      String told = files.get(packageName + "." + segments[at]);
+      unit = builder.unit(Level.FILE, unit, told == null ? path : told);
+      builder.traits(unit, extra | (told == null ? 0 : Trait.BY_FOLDER.bit()));
       int[] lines = {0, 10, 20, 30, 40, 50, 60, 70, 80, 90};
       builder.file(unit, builder.unit(Level.MODULE, -1, "module:m"), 100, lines);
     }

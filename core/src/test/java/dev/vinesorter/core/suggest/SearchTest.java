@@ -7,6 +7,7 @@ import dev.vinesorter.core.misfit.Inquiry;
 import dev.vinesorter.core.misfit.TypeTies;
 import dev.vinesorter.core.model.Drawn;
 import dev.vinesorter.core.model.Survey;
+import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.structure.View;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -124,5 +125,59 @@ class SearchTest {
   @Test
   void withoutTimeThereIsNoPlanAndNoHarm() {
     assertThat(new Search(question(random(1), Set.of(), 3)).plans(1, () -> false)).isEmpty();
+  }
+
+  private static final List<String> LID_BELONGS_TO_THE_LAMP =
+      List.of(
+          "pan.Loose in works/pan/lid.c",
+          "pan.Brine in works/pan/brine.h",
+          "lamp.Lamp in works/lamp/lamp.h",
+          "lamp.Lamp#f() -> pan.Lid x3",
+          "pan.Loose#f() -> lamp.Wick x2",
+          "pan.Loose#f() -> lamp.Lamp x2",
+          "lamp.Wick#f() -> pan.Brine x2",
+          "lamp.Lamp#g() -> pan.Brine x2");
+
+  private static List<String> firstMove(String... files) {
+    List<String> facts = new ArrayList<>(List.of(files));
+    facts.addAll(LID_BELONGS_TO_THE_LAMP);
+    Survey survey = Drawn.survey(facts.toArray(String[]::new));
+    Question question = question(survey, Set.of(), 3);
+    List<Found> plans = new Search(question).plans(1, () -> true);
+    if (plans.isEmpty()) {
+      return List.of();
+    }
+    Move move = plans.get(0).moves().get(0);
+    List<Integer> types = move.types().stream().map(TypeTies.of(survey, View.MAIN)::unit).toList();
+    Step.Move step = question.inquiry().move(types, move.into());
+    List<String> told = new ArrayList<>(step.units());
+    told.add(step.into());
+    return told;
+  }
+
+  /** What stands in a source goes with it, and a header with the source that defines it. */
+  @Test
+  void sourcesGoAsAWhole() {
+    assertThat(firstMove("pan.Lid in works/pan/lid.h", "lamp.Wick in works/lamp/wick.h"))
+        .containsExactly("works/pan/lid.c", "works/pan/lid.h", "works/lamp");
+  }
+
+  @Test
+  void aHeaderThatEachFolderHasStays() {
+    List<String> move =
+        firstMove(
+            "pan.Lid in works/pan/lid.h",
+            "one.Lid in works/one/lid.h",
+            "two.Lid in works/two/lid.h",
+            "lamp.Wick in works/lamp/wick.h");
+    assertThat(move).isNotEmpty().doesNotContain("works/pan/lid.h");
+  }
+
+  @Test
+  void nothingGoesWhereHeadersForOthersLie() {
+    List<String> move =
+        firstMove("pan.Lid in works/pan/lid.h", "lamp.Wick in works/include/lamp/wick.h");
+    assertThat(move)
+        .doesNotContain("works/lamp", "works/include/lamp", "works/include/lamp/wick.h");
   }
 }

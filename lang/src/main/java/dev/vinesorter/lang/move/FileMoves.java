@@ -12,6 +12,7 @@ import dev.vinesorter.core.plan.RefusalCode;
 import dev.vinesorter.core.plan.Step;
 import dev.vinesorter.core.plan.StepOutcome;
 import dev.vinesorter.core.plan.StepOutcome.Reason;
+import dev.vinesorter.core.structure.WholeSources;
 import dev.vinesorter.lang.outline.Outline;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.read.Place;
@@ -29,6 +30,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 
 /**
  * Moves sources into folders. Every import that names them, and every one of theirs, is written for
@@ -85,7 +87,7 @@ final class FileMoves {
       Map<String, String> paths,
       List<Reason> reasons) {
     String path = path(survey.units(), unit, sources);
-    String folder = into.equals(".") || into.equals("./") ? "" : into.replaceAll("/+$", "");
+    String folder = folder(survey, into, path, sources);
     String to = Project.join(folder, name(path));
     if (!sources.exists(path) || !readings.isSource(path)) {
       if (!sources.exists(path) && sources.exists(to)) {
@@ -122,6 +124,20 @@ final class FileMoves {
     } else {
       paths.put(path, to);
     }
+  }
+
+  /** The folder that a step names: by its path, or as the package that it is. */
+  private static String folder(Survey survey, String into, String path, Overlay sources) {
+    if (into.equals(".") || into.equals("./")) {
+      return "";
+    }
+    boolean named = !into.contains("/") && sources.paths().stream().noneMatch(isIn(into));
+    String ofPackage = named ? WholeSources.of(survey).folder(into, path) : null;
+    return ofPackage == null ? into.replaceAll("/+$", "") : ofPackage;
+  }
+
+  private static Predicate<String> isIn(String folder) {
+    return path -> path.startsWith(folder + "/");
   }
 
   /** The path of the source that a name means: its own, or that of the file that holds a type. */

@@ -1,6 +1,7 @@
 package dev.vinesorter.lang.move;
 
 import dev.vinesorter.core.model.Kind;
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.Problem;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Site;
@@ -91,6 +92,15 @@ public final class MoveProof {
         RefusalCode.REBINDING, "A name that was known would be told by its name alone.", List.of());
   }
 
+  /**
+   * What is told of a unit that is used: of a member of a library its type, since beside another
+   * language's sources a member that those do not have is taken for its type.
+   */
+  private static int told(Units units, int unit) {
+    boolean member = units.level(unit) == Level.MEMBER && units.has(unit, Trait.FOREIGN);
+    return member ? units.parent(unit) : unit;
+  }
+
   private static Reason rebinding(String message, List<Site> sites) {
     return new Reason(RefusalCode.REBINDING, message, List.of(sites.get(0)));
   }
@@ -109,7 +119,7 @@ public final class MoveProof {
     for (int unit = 0; unit < units.size(); unit++) {
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         Kind kind = references.kind(r);
-        String target = units.name(references.target(r));
+        String target = units.name(told(units, references.target(r)));
         boolean counts = kind.structural() && kind != Kind.IMPORTS;
         // What a module itself asks of a library, such as whether types are checked.
         boolean asks =

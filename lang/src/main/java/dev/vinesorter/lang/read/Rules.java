@@ -21,6 +21,11 @@ public interface Rules {
     return Project.folder(path).replace('/', '.');
   }
 
+  /** Whether the package of a source is the folder that it lies in. */
+  default boolean packagesAreFolders() {
+    return true;
+  }
+
   /** Whether members of a type are seen by their names alone inside of it. */
   boolean seesMembers();
 

@@ -31,6 +31,11 @@ public class SpacedRules implements Rules {
   }
 
   @Override
+  public boolean packagesAreFolders() {
+    return false;
+  }
+
+  @Override
   public String packageOf(Project project, String path) {
     int number = project.number(path);
     if (number >= 0) {

@@ -78,7 +78,7 @@ final class SurveyMaker {
     int marks =
         (Project.isTest(path) ? Trait.TEST.bit() : 0)
             | (leftOut.test(path) ? Trait.LEFT_OUT.bit() : 0);
-    builder.traits(files[file], marks);
+    builder.traits(files[file], marks | (rules.packagesAreFolders() ? Trait.BY_FOLDER.bit() : 0));
     List<Decl> decls = outline.decls();
     units[file] = new int[decls.size()];
     for (int decl = 0; decl < decls.size(); decl++) {

@@ -88,6 +88,11 @@ final class RubyRules extends SpacedRules {
   }
 
   @Override
+  public boolean packagesAreFolders() {
+    return true;
+  }
+
+  @Override
   public String packageOf(Project project, String path) {
     return Project.folder(path).replace('/', '.');
   }

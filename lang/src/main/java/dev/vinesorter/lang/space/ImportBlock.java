@@ -123,21 +123,27 @@ final class ImportBlock {
 
   /** Lets an import bring in something else, under the name that it has here. */
   void rewrite(Import one, String full, Sort sort) throws CannotMoveException {
-    int statement = statement(one.at());
+    String statement = rewritten(one, full, sort);
     remove(one);
+    added.add(statement);
+  }
+
+  /**
+   * The statement that brings in something else than an import, under the name that it has here.
+   */
+  String rewritten(Import one, String full, Sort sort) {
+    int statement = statement(one.at());
     List<String> old = List.of(one.from().split("\\."));
     int begin = Written.begin(text, one.at(), old, 0);
     boolean own = clauses(statement).isEmpty() && begin >= tree.begin(statement);
     if (own) {
       // Words such as 'static', a star and another name stay where they are.
-      added.add(
-          text.substring(tree.begin(statement), begin)
-              + full.replace(".", language.separator())
-              + text.substring(one.end(), end(statement)));
-    } else {
-      String name = full.substring(full.lastIndexOf('.') + 1);
-      added.add(language.bring(full, sort, one.alias().equals(name) ? "" : one.alias()));
+      return text.substring(tree.begin(statement), begin)
+          + full.replace(".", language.separator())
+          + text.substring(one.end(), end(statement));
     }
+    String name = full.substring(full.lastIndexOf('.') + 1);
+    return language.bring(full, sort, one.alias().equals(name) ? "" : one.alias());
   }
 
   /** A statement that brings in just what one of the imports does. */

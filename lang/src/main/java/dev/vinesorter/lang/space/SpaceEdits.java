@@ -155,11 +155,7 @@ final class SpaceEdits {
     List<Place> meant = tops.in(String.join(".", full.subList(0, cut)), full.get(cut));
     List<Place> moved = meant.stream().filter(move::moves).toList();
     boolean itself = !all && cut == full.size() - 1 && one.alias().equals(full.get(cut));
-    String after =
-        moved.isEmpty()
-            ? one.from()
-            : SpaceMove.join(
-                move.spaceAfter(moved.get(0)), String.join(".", full.subList(cut, full.size())));
+    String after = moved.isEmpty() ? one.from() : after(moved, full, cut);
     String home = moved.isEmpty() ? move.spaceAfter(meant.get(0)) : move.spaceAfter(moved.get(0));
     boolean isOwn =
         itself && move.seen(file, inside()).contains(home) && move.language().bringsNames();
@@ -180,6 +176,12 @@ final class SpaceEdits {
     } else {
       block().rewrite(one, after, sort);
     }
+  }
+
+  /** What a full name is afterwards of which a part means something that may move. */
+  private String after(List<Place> meant, List<String> full, int cut) {
+    return SpaceMove.join(
+        move.spaceAfter(meant.get(0)), String.join(".", full.subList(cut, full.size())));
   }
 
   /** Something that stands in the namespace of the source; 0 where it has none. */
@@ -442,10 +444,9 @@ final class SpaceEdits {
       List<Place> meant =
           cut < 0 ? List.of() : tops.in(String.join(".", full.subList(0, cut)), full.get(cut));
       boolean follows = meant.stream().anyMatch(move::moves);
+      boolean itself = cut == full.size() - 1 && !one.name().equals("*");
       boolean own =
-          !meant.isEmpty()
-                  && cut == full.size() - 1
-                  && move.spaceAfter(meant.get(0)).equals(goes.space())
+          !meant.isEmpty() && itself && move.spaceAfter(meant.get(0)).equals(goes.space())
               || one.name().equals("*") && move.names().seenFrom(goes.space()).contains(one.from());
       boolean empty = one.name().equals("*") && cut < 0 && move.isEmptied(one.from());
       boolean needless =
@@ -453,10 +454,13 @@ final class SpaceEdits {
               && tops.isSpace(one.from())
               && !usedThere.getOrDefault(goes, Set.of()).contains(one.from())
               && !move.hasExtensions(one.from());
-      if (statement < 0 || !used || own || follows || empty || needless) {
+      if (statement < 0 || !used || own || follows && itself || empty || needless) {
         continue;
       }
-      found.add(mine.alone(one));
+      found.add(
+          follows
+              ? mine.rewritten(one, after(meant, full, cut), move.names().decl(meant.get(0)).sort())
+              : mine.alone(one));
     }
     return found;
   }

@@ -20,7 +20,7 @@ import java.util.zip.CRC32C;
  */
 final class SealedSurvey {
   /** Another version is read as "no survey", never guessed at. */
-  private static final long FORMAT = 0x56494e4553_00000bL;
+  private static final long FORMAT = 0x56494e4553_00000cL;
 
   private static final int SEAL = 64;
   private static final int HEAD = Long.BYTES + Long.BYTES + SEAL;
