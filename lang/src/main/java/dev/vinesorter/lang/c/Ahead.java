@@ -2,6 +2,8 @@ package dev.vinesorter.lang.c;
 
 /** What a declaration, or a part of one, looks like that begins at a place. */
 final class Ahead {
+  private static final int LONGEST_NAME = 300;
+
   private Ahead() {}
 
   /** Whether a type and a name follow, so that what stands before is neither. */
@@ -35,7 +37,8 @@ final class Ahead {
   static boolean isTypedVariable(String text, int type) {
     int past = CodeAround.pastWord(text, type);
     String first = text.substring(type, past);
-    if (first.equals("const") || first.equals("volatile")) {
+    boolean goesOn = first.equals("const") || first.equals("volatile");
+    if (goesOn || DeclaringWords.TAGS.contains(first)) {
       return isTypedVariable(text, CodeAround.behindBlanks(text, past));
     }
     return past > type && !DeclaringWords.NO_TYPES.contains(first) && isVariable(text, type, past);
@@ -104,5 +107,28 @@ final class Ahead {
     int close = CodeAround.behindBlanks(text, past);
     int open = close < text.length() ? CodeAround.behindBlanks(text, close + 1) : close;
     return open < text.length() && text.charAt(close) == ')' && text.charAt(open) == '(';
+  }
+
+  /**
+   * Whether the name of a class follows that has a body or something above it, and no variable's.
+   *
+   * @param alone whether its name may also stand alone
+   */
+  static boolean isClass(String text, int name, boolean alone) {
+    int at = name;
+    int depth = 0;
+    while (at < text.length() && at - name < LONGEST_NAME) {
+      char c = text.charAt(at);
+      depth += c == '<' ? 1 : c == '>' ? -1 : 0;
+      boolean of = CodeAround.isWord(c) || Character.isWhitespace(c) || depth > 0 || c == '>';
+      if (text.startsWith("::", at)) {
+        at += 2;
+      } else if (of) {
+        at++;
+      } else {
+        return at > name && (c == '{' || c == ':' || alone && c == ';');
+      }
+    }
+    return false;
   }
 }

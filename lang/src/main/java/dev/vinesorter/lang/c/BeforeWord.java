@@ -49,6 +49,17 @@ record BeforeWord(int begin, String word, char last, boolean isMark) {
     int open = CodeAround.opening(text, CodeAround.back(text, from));
     char before = open < 0 ? 0 : CodeAround.previous(text, open);
     return before == ')'
+        || open > 0 && isOperator(text, open)
         || CodeAround.isWord(before) && !CodeAround.wordBefore(text, open).equals("return");
+  }
+
+  /** Whether the name of an operator stands before a parenthesis, such as {@code operator=}. */
+  private static boolean isOperator(String text, int open) {
+    int past = CodeAround.back(text, open);
+    int begin = past;
+    while (begin > 0 && "=<>!+-*/%&|^~[]".indexOf(text.charAt(begin - 1)) >= 0) {
+      begin--;
+    }
+    return begin < past && CodeAround.wordBefore(text, begin).equals("operator");
   }
 }

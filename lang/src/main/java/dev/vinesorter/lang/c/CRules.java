@@ -56,6 +56,26 @@ final class CRules implements Rules {
           "set",
           "mutex");
 
+  /** What operating systems declare (IEEE Std 1003.1-2017, and types of Windows). */
+  private static final Set<String> OF_SYSTEMS =
+      Set.of(
+          ("accept access bind chdir chmod close closedir closesocket connect dup dup2 execv execve"
+               + " execvp fchmod fcntl fork freeaddrinfo fstat ftruncate getaddrinfo getcwd getegid"
+               + " geteuid getgid getpeername getpid getppid getsockname getsockopt gettimeofday"
+               + " getuid htonl htons inet_ntop inet_pton ioctl isatty kill link listen lseek lstat"
+               + " mkdir mmap mprotect munmap nanosleep ntohl ntohs open opendir pipe poll pread"
+               + " pselect pthread_create pthread_join pthread_mutex_init pthread_mutex_lock"
+               + " pthread_mutex_t pthread_mutex_unlock pthread_self pthread_t pwrite read readdir"
+               + " readlink readv recv recvfrom recvmsg rmdir select send sendmsg sendto setsid"
+               + " setsockopt shutdown sigaction sigaddset sigemptyset sigprocmask sleep snprintf"
+               + " socket socketpair stat strcasecmp strncasecmp symlink sysconf unlink usleep wait"
+               + " waitpid write writev fd_set mode_t off_t pid_t socklen_t ssize_t uid_t gid_t"
+               + " timeval sockaddr sockaddr_in sockaddr_in6 O_RDONLY O_RDWR O_WRONLY O_CREAT"
+               + " O_NONBLOCK AF_INET AF_INET6 AF_UNIX SOCK_STREAM SOCK_DGRAM SIGKILL SIGPIPE"
+               + " SIGHUP SIGCHLD STDIN_FILENO STDOUT_FILENO STDERR_FILENO BOOL BYTE DWORD HANDLE"
+               + " WORD LONG LPVOID LPCSTR LPSTR SOCKET TRUE FALSE INVALID_SOCKET")
+              .split(" "));
+
   /** Names that members of many library types have. */
   private static final Set<String> COMMON =
       Set.of(
@@ -201,6 +221,18 @@ final class CRules implements Rules {
   @Override
   public boolean includes() {
     return true;
+  }
+
+  @Override
+  public boolean isOfEveryLibrary(String name) {
+    return StandardHeaders.of(name) != null
+        || OF_SYSTEMS.contains(name)
+        || name.length() > 3 && name.charAt(0) == 'E' && isCode(name);
+  }
+
+  /** Whether a name is made like those of errors of the system, such as {@code EFAULT}. */
+  private static boolean isCode(String name) {
+    return name.chars().allMatch(c -> c >= 'A' && c <= 'Z' || c >= '0' && c <= '9');
   }
 
   @Override

@@ -24,6 +24,7 @@ final class DeclaringWords {
           "ifndef",
           "undef",
           "elif",
+          "endif",
           "if",
           "defined");
 
@@ -33,6 +34,10 @@ final class DeclaringWords {
           "static",
           "extern",
           "inline",
+          "__inline",
+          "__inline__",
+          "__forceinline",
+          "_Noreturn",
           "const",
           "volatile",
           "constexpr",

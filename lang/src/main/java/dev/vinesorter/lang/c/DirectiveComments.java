@@ -11,8 +11,8 @@ final class DirectiveComments {
   private DirectiveComments() {}
 
   /**
-   * Comments inside of directives of several lines, and directives that are nothing else: where
-   * each begins and ends.
+   * Comments inside of directives of several lines, or in front of more of one, and directives that
+   * are nothing else: where each begins and ends.
    */
   static List<int[]> of(String text) {
     List<int[]> found = new ArrayList<>();
@@ -39,11 +39,14 @@ final class DirectiveComments {
         }
         asked = all.indexOf("__has_include", asked + 1);
       }
-      int comment = all.indexOf('\n') < 0 ? -1 : all.indexOf("/*");
+      boolean several = all.indexOf('\n') >= 0;
+      int comment = all.indexOf("/*");
       while (comment >= 0) {
         int end = all.indexOf("*/", comment + 2);
         int past = end < 0 ? all.length() : end + 2;
-        found.add(new int[] {begin + comment, begin + past});
+        if (several || !all.substring(past).isBlank()) {
+          found.add(new int[] {begin + comment, begin + past});
+        }
         comment = all.indexOf("/*", past);
       }
     }

@@ -29,6 +29,9 @@ final class GivenTypes {
   /** What stands before a value, and never before a declared name. */
   private static final String OPERATORS = "=(,+-&|!<>?:";
 
+  /** Those of them behind which a call stands, and no function that is declared. */
+  private static final String VALUES = "=(,+-|!?";
+
   private GivenTypes() {}
 
   /** A type that is given: its words, those of its name, and whether that is of the language. */
@@ -48,8 +51,10 @@ final class GivenTypes {
       boolean primitive = PRIMITIVE.contains(given.group(2));
       boolean type = !given.group(1).isBlank() || primitive || !given.group(3).isBlank();
       boolean first = text.charAt(given.start() - 1) == '(';
-      boolean tagged = TAGGED.matcher(given.group(1)).lookingAt();
-      if (type && (first ? isFirstOfMacro(text, given) : isMacro(text, given.start(), tagged))) {
+      // No value has such words.
+      boolean sure = TAGGED.matcher(given.group(1)).lookingAt() || given.group(3).indexOf('*') >= 0;
+      if (type
+          && (first ? isFirstOfMacro(text, given, sure) : isMacro(text, given.start(), sure))) {
         found.add(new Given(given.start(1), given.start(2), given.end(2), given.end(), primitive));
       }
     }
@@ -69,7 +74,7 @@ final class GivenTypes {
   }
 
   /** Whether a macro in the middle of an expression is given a type, and something more. */
-  private static boolean isFirstOfMacro(String text, Matcher given) {
+  private static boolean isFirstOfMacro(String text, Matcher given, boolean sure) {
     int end = CodeAround.behindBlanks(text, given.end());
     int open = given.start() - 1;
     String word = CodeAround.wordBefore(text, open);
@@ -78,7 +83,18 @@ final class GivenTypes {
     boolean fits = isValue(text, begin) || starts && isWithValue(text, open);
     return end < text.length()
         && text.charAt(end) == ','
-        && (isOfEverybody(word) || fits && CAPITALS.matcher(word).matches());
+        && (isOfEverybody(word)
+            || fits && CAPITALS.matcher(word).matches()
+            || sure && isValueOfMacro(text, word, begin));
+  }
+
+  /** Whether a call of something that is no type begins where a value is wanted. */
+  private static boolean isValueOfMacro(String text, String word, int begin) {
+    char before = begin > 0 ? CodeAround.previous(text, begin) : 0;
+    return !word.isEmpty()
+        && !DeclaringWords.isKnown(word)
+        && (before != 0 && VALUES.indexOf(before) >= 0
+            || begin > 0 && CodeAround.wordBefore(text, begin).equals("return"));
   }
 
   /** Whether a number stands among what a macro is given, which no list of parameters holds. */
@@ -110,9 +126,9 @@ final class GivenTypes {
   /**
    * Whether what stands at a place is given to a macro: something in capitals, or like them.
    *
-   * @param tagged whether it is a type by its words, which no call takes
+   * @param sure whether it is a type by its words, which no call takes
    */
-  private static boolean isMacro(String text, int comma, boolean tagged) {
+  private static boolean isMacro(String text, int comma, boolean sure) {
     int depth = 0;
     for (int at = comma - 1; at >= 0 && comma - at < 300; at--) {
       char c = text.charAt(at);
@@ -124,9 +140,7 @@ final class GivenTypes {
         String word = CodeAround.wordBefore(text, at);
         return isOfEverybody(word)
             || CAPITALS.matcher(word).matches()
-            || tagged
-                && !word.isEmpty()
-                && isValue(text, CodeAround.back(text, at) - word.length());
+            || sure && isValueOfMacro(text, word, CodeAround.back(text, at) - word.length());
       }
     }
     return false;

@@ -14,9 +14,19 @@ final class LoopMacros {
 
   private LoopMacros() {}
 
-  /** The blanks where such macros could end like calls, ascending. */
-  static List<Integer> ends(String text) {
-    List<Integer> ends = new ArrayList<>();
+  /**
+   * A loop by a macro.
+   *
+   * @param begin where its name begins
+   * @param open its parenthesis
+   * @param end the blank where it could end like a call; where there is none, the parenthesis that
+   *     closes
+   */
+  record Loop(int begin, int open, int end) {}
+
+  /** Such macros, in their order. */
+  static List<Loop> of(String text) {
+    List<Loop> loops = new ArrayList<>();
     Map<String, Boolean> types = new HashMap<>();
     for (int at = 3; at < text.length() && types.size() < MOST_LOOPS; at++) {
       boolean each = (text.charAt(at) | ' ') == 'e' && text.regionMatches(true, at, EACH, 0, 4);
@@ -24,21 +34,20 @@ final class LoopMacros {
       if (!each || before < 0 || !text.regionMatches(true, before, "for", 0, 3)) {
         continue;
       }
-      int end = endOfLoop(text, before, at + EACH.length(), types);
-      if (end > 0) {
-        ends.add(end);
+      Loop loop = loop(text, before, at + EACH.length(), types);
+      if (loop != null) {
+        loops.add(loop);
       }
     }
-    return ends;
+    return loops;
   }
 
   /**
-   * Where a macro of a loop, such as {@code salt_for_each(grain, all)}, could end like a call: the
-   * blank before what it repeats; -1 for another word.
+   * A macro of a loop, such as {@code salt_for_each(grain, all)}; null for another word.
    *
    * @param types which names are those of types, as far as that was looked at
    */
-  private static int endOfLoop(String text, int from, int to, Map<String, Boolean> types) {
+  private static Loop loop(String text, int from, int to, Map<String, Boolean> types) {
     int begin = from;
     while (begin > 0 && CodeAround.isWord(text.charAt(begin - 1))) {
       begin--;
@@ -54,18 +63,18 @@ final class LoopMacros {
         || ";{})/:".indexOf(CodeAround.previous(text, begin)) < 0
         || line < 0
         || text.startsWith("#", line)) {
-      return -1;
+      return null;
     }
     int close = CodeAround.close(text, open);
     int next = close < 0 ? text.length() : CodeAround.behindBlanks(text, close);
     boolean repeats =
         next < text.length() && (text.charAt(next) == '{' || CodeAround.isWord(text.charAt(next)));
-    boolean blank = repeats && next > close && text.charAt(next - 1) != '\n';
+    boolean ends = repeats && (next == close || text.charAt(next - 1) != '\n');
     boolean type =
-        blank
+        ends
             && types.computeIfAbsent(
                 text.substring(begin, past),
                 name -> text.contains("class " + name) || text.contains("struct " + name));
-    return blank && !type ? next - 1 : -1;
+    return ends && !type ? new Loop(begin, open, next - 1) : null;
   }
 }

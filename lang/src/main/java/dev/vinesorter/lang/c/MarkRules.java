@@ -50,14 +50,13 @@ final class MarkRules {
     if (isBetweenTypeAndName(text, place, end, next)) {
       return end;
     }
-    if (end - begin < FEWEST_CHARS) {
+    if (end - begin < FEWEST_CHARS && text.charAt(begin) != '_') {
       return -1;
     }
     if (before.equals("class") || before.equals("struct")) {
       int close = behind == '(' ? CodeAround.close(text, next) : -1;
       int name = close > 0 ? CodeAround.behindBlanks(text, close) : next;
-      boolean named = name < text.length() && CodeAround.isWord(text.charAt(name));
-      return named ? close > 0 ? close : end : -1;
+      return Ahead.isClass(text, name, before.equals("class")) ? close > 0 ? close : end : -1;
     }
     if (behind == '(') {
       int star = CodeAround.behindBlanks(text, next + 1);
@@ -152,7 +151,14 @@ final class MarkRules {
           ? CodeAround.close(text, end)
           : -1;
     }
-    return isBeforeType(text, place, word, CodeAround.behindBlanks(text, end)) ? end : -1;
+    int next = CodeAround.behindBlanks(text, end);
+    if (place.word().equals("class") || place.word().equals("struct")) {
+      int past = CodeAround.pastWord(text, next);
+      // Behind the class's own name there may be marks.
+      boolean own = text.startsWith("final", next) || CodeAround.isInCapitals(text, next, past);
+      return !own && Ahead.isClass(text, next, false) ? end : -1;
+    }
+    return isBeforeType(text, place, word, next) ? end : -1;
   }
 
   /** Whether a declaration begins at a place; a label is none. */
@@ -187,7 +193,7 @@ final class MarkRules {
     boolean begins = begins(place);
     return place.last() == '('
         || (typed
-            ? begins || place.last() == ')'
+            ? begins || place.last() == ')' || place.last() == ','
             : begins && (Ahead.isBeforeFunction(text, next) || Ahead.isVariable(text, next, past)));
   }
 

@@ -56,6 +56,8 @@ record Marks(String text, List<int[]> places) {
     for (List<int[]> stretches :
         List.of(
             DirectiveComments.of(text),
+            memberPointers(text, places),
+            instantiations(text),
             all(OPERATOR, ",", text),
             all(FORMAT, "\"", text),
             labels(text),
@@ -63,12 +65,21 @@ record Marks(String text, List<int[]> places) {
             conditions.lines())) {
       stretches.forEach(one -> blank(plain, one[0], one[1]));
     }
+    conditions.others().forEach(one -> blank(plain, one[0], one[1]));
+    for (List<int[]> named : List.of(conditions.lines(), conditions.others())) {
+      named.forEach(one -> names(text, Math.max(1, one[0]), one[1], places));
+    }
     for (LinkageBracket bracket : LinkageBracket.of(text)) {
       blank(plain, bracket.begin(), bracket.past());
       blank(plain, bracket.close(), bracket.end());
     }
-    for (int end : LoopMacros.ends(text)) {
-      plain.setCharAt(end, ';');
+    for (LoopMacros.Loop loop : LoopMacros.of(text)) {
+      if (text.charAt(loop.end()) == ')') {
+        // What it is given becomes a statement, since there is no room behind it.
+        blank(plain, loop.begin(), loop.open() + 1);
+        places.add(new int[] {loop.begin(), CodeAround.pastWord(text, loop.begin())});
+      }
+      plain.setCharAt(loop.end(), ';');
     }
     return new Marks(plain.toString(), places);
   }
@@ -170,7 +181,11 @@ record Marks(String text, List<int[]> places) {
   private static void names(String text, int begin, int end, List<int[]> places) {
     for (int at = begin; at < end; at++) {
       char c = text.charAt(at);
-      if (c == '"') {
+      boolean ofLine = text.startsWith("//", at);
+      if (ofLine || text.startsWith("/*", at)) {
+        int past = text.indexOf(ofLine ? "\n" : "*/", at + 2);
+        at = past < 0 ? end : past;
+      } else if (c == '"' || c == '\'') {
         at = CodeAround.pastText(text, at, end) - 1;
       } else if (CodeAround.isWord(c)) {
         int past = CodeAround.pastWord(text, at);
@@ -200,6 +215,46 @@ record Marks(String text, List<int[]> places) {
         plain.setCharAt(type.name(), '0');
       }
     }
+  }
+
+  /**
+   * The types of pointers to members, as in {@code int (Lamp::*hours)(int)}, and the star of what
+   * is reached through one, as in {@code (lamp->*hours)(2)}.
+   */
+  private static List<int[]> memberPointers(String text, List<int[]> places) {
+    List<int[]> found = new ArrayList<>();
+    for (int at = text.indexOf("::*"); at >= 0; at = text.indexOf("::*", at + 1)) {
+      int begin = at;
+      while (begin > 0
+          && (CodeAround.isWord(text.charAt(begin - 1)) || text.startsWith("::", begin - 2))) {
+        begin -= CodeAround.isWord(text.charAt(begin - 1)) ? 1 : 2;
+      }
+      char before = CodeAround.previous(text, begin);
+      if (begin < at && (before == '(' || before == ',')) {
+        found.add(new int[] {begin, at + 2});
+        names(text, Math.max(1, begin), at, places);
+      }
+    }
+    for (int at = text.indexOf("->*"); at >= 0; at = text.indexOf("->*", at + 1)) {
+      found.add(new int[] {at + 2, at + 3});
+    }
+    return found;
+  }
+
+  /** The word with which templates are made for one type, without another name behind it. */
+  private static List<int[]> instantiations(String text) {
+    List<int[]> found = new ArrayList<>();
+    for (int at = text.indexOf("template"); at >= 0; at = text.indexOf("template", at + 1)) {
+      int past = at + "template".length();
+      int tag = CodeAround.behindBlanks(text, past);
+      int line = CodeAround.line(text, at);
+      boolean tagged = text.startsWith("class ", tag) || text.startsWith("struct ", tag);
+      String before = line < 0 ? "?" : text.substring(line, at).strip();
+      if (tag > past && tagged && (before.isEmpty() || before.equals("extern"))) {
+        found.add(new int[] {at - (before.isEmpty() ? 0 : at - line), past});
+      }
+    }
+    return found;
   }
 
   /** Labels in lines of their own behind which no statement stands, but a directive or nothing. */

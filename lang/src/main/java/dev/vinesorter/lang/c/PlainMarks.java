@@ -1,7 +1,11 @@
 package dev.vinesorter.lang.c;
 
+import java.util.Set;
+
 /** Which words in capitals without arguments only mark a declaration. */
 final class PlainMarks {
+  private static final Set<String> STATEMENTS = Set.of("if", "while", "for", "switch");
+
   private PlainMarks() {}
 
   /**
@@ -14,11 +18,13 @@ final class PlainMarks {
     int next = CodeAround.behindComment(text, CodeAround.behindBlanks(text, end));
     char behind = next < text.length() ? text.charAt(next) : 0;
     return isBehindDeclarator(text, place, next, behind)
+        || isBehindClass(text, place, next, behind)
         || isInside(text, place, next, behind)
         || !beginsLine && isBetweenTypeAndFunction(text, place, next)
         || beginsLine
             && isAlone(text, end, next)
-            && (isBetweenDeclarations(place.last(), behind) || isBetweenElements(text, place, next))
+            && (isBetweenDeclarations(lastOfCode(text, place), behind)
+                || isBetweenElements(text, place, next))
         || isBeforeDeclaration(text, place, next, beginsLine);
   }
 
@@ -29,12 +35,46 @@ final class PlainMarks {
     boolean assigns =
         behind == '='
             && (place.last() == ')' || word > 0 && CodeAround.previous(text, word) == ')');
+    boolean initialises = behind == ':' && !text.startsWith("::", next) && isMade(text, place);
     if ((qualified || place.isBehindParameters(text))
-        && (behind == ';' || behind == '{' || assigns)) {
+        && (behind == ';' || behind == '{' || assigns || initialises)) {
       return true;
     }
     boolean value = behind == '=' && !text.startsWith("==", next);
-    return (value || behind == ',' || behind == ')') && isBehindVariable(text, place);
+    return value && place.last() == ']'
+        || (value || behind == ',' || behind == ')' || behind == ';')
+            && isBehindVariable(text, place);
+  }
+
+  /** Whether parameters close before a place that no statement has: those of a constructor. */
+  private static boolean isMade(String text, BeforeWord place) {
+    int open = CodeAround.opening(text, CodeAround.back(text, place.begin()));
+    return open > 0 && !STATEMENTS.contains(CodeAround.wordBefore(text, open));
+  }
+
+  /** Behind the name of a class, such as {@code class Lamp SALT_FINAL : public Light}. */
+  private static boolean isBehindClass(String text, BeforeWord place, int next, char behind) {
+    if (behind != '{' && (behind != ':' || text.startsWith("::", next))) {
+      return false;
+    }
+    int name = CodeAround.back(text, place.begin()) - place.word().length();
+    String head = place.word().isEmpty() || name <= 0 ? "" : CodeAround.wordBefore(text, name);
+    int mark = CodeAround.back(text, Math.max(0, name)) - head.length();
+    boolean marked = !head.isEmpty() && CodeAround.isInCapitals(head, 0, head.length());
+    return isClass(head) || marked && mark > 0 && isClass(CodeAround.wordBefore(text, mark));
+  }
+
+  private static boolean isClass(String word) {
+    return word.equals("class") || word.equals("struct");
+  }
+
+  /** The last char of code before a place, comments of all sorts left out. */
+  private static char lastOfCode(String text, BeforeWord place) {
+    if (place.last() != '/') {
+      return place.last();
+    }
+    int past = CodeAround.behindCode(text, place.begin());
+    return past == 0 ? 0 : text.charAt(past - 1);
   }
 
   /** In parentheses, before a pointer's name or a parameter. */
@@ -52,7 +92,9 @@ final class PlainMarks {
 
   private static boolean isBeforeDeclaration(
       String text, BeforeWord place, int next, boolean beginsLine) {
-    boolean ofVariable = place.begins() && place.last() != ':' || place.word().equals("typedef");
+    char last = lastOfCode(text, place);
+    boolean begins = place.begins() || BeforeWord.beginsDeclaration(last);
+    boolean ofVariable = begins && last != ':' || place.word().equals("typedef");
     return (place.begins() || beginsLine) && Ahead.isBeforeFunction(text, next)
         || ofVariable && Ahead.isTypedVariable(text, next);
   }
@@ -63,14 +105,18 @@ final class PlainMarks {
     if (place.word().isEmpty() || DeclaringWords.isKnown(place.word()) || name <= 0) {
       return false;
     }
-    String type = CodeAround.wordBefore(text, name);
+    int past = CodeAround.back(text, name);
+    while (past > 0 && "*&".indexOf(text.charAt(past - 1)) >= 0) {
+      past = CodeAround.back(text, past - 1);
+    }
+    String type = CodeAround.wordEnding(text, past);
+    boolean pointer = past < CodeAround.back(text, name);
     boolean typed =
         DeclaringWords.PRIMITIVE.contains(type) || type.equals("auto") || type.equals("bool");
     if (DeclaringWords.TAGS.contains(type)) {
       return false;
     }
-    return CodeAround.back(text, name) < name
-        && (typed || !type.isEmpty() && !DeclaringWords.isKnown(type));
+    return (pointer || past < name) && (typed || !type.isEmpty() && !DeclaringWords.isKnown(type));
   }
 
   /**

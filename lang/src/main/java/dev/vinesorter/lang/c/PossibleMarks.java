@@ -75,11 +75,11 @@ final class PossibleMarks {
   private boolean mayMark() {
     int length = end - begin;
     boolean underscores = text.startsWith("__", begin);
-    char first = at(underscores ? begin + 2 : begin);
+    char first = at(underscores ? begin + 2 : at(begin) == '_' ? begin + 1 : begin);
     if (length > 1 && length <= LONGEST + 2 && first >= 'A' && first <= 'Z') {
       return CodeAround.isInCapitals(text, begin, end);
     }
-    if (first < 'a' || first > 'z') {
+    if (first < 'a' || first > 'z' || at(begin) == '_' && !underscores) {
       return false;
     }
     int own = underscores ? length - 2 : length;
@@ -88,7 +88,7 @@ final class PossibleMarks {
     }
     int next = pastBlanks(end);
     boolean apart = next > end && next - end <= MOST_BLANKS && isOfWord(next) && !isDigit(next);
-    return apart && (underscores || beginsLine())
+    return apart && (underscores || beginsLine() || isBehindTag() || isBeforePrimitive(next))
         || !underscores && (isInCast() || isBeforeNumbers());
   }
 
@@ -98,6 +98,32 @@ final class PossibleMarks {
       at--;
     }
     return begin - at <= DEEPEST && (at == 0 || at(at - 1) == '\n' || at(at - 1) == '\r');
+  }
+
+  /** Such as {@code class salt_EXPORT Lamp}. */
+  private boolean isBehindTag() {
+    int past = begin;
+    while (past > 0 && begin - past <= MOST_BLANKS && CodeAround.isSpace(at(past - 1))) {
+      past--;
+    }
+    return past < begin && (isBefore(past, "class") || isBefore(past, "struct"));
+  }
+
+  private boolean isBefore(int past, String word) {
+    int from = past - word.length();
+    return from >= 0 && text.startsWith(word, from) && (from == 0 || !isOfWord(from - 1));
+  }
+
+  /** Such as {@code (far char *one, far char *other)}. */
+  private boolean isBeforePrimitive(int next) {
+    int past = begin;
+    while (past > 0 && begin - past <= MOST_BLANKS && Character.isWhitespace(at(past - 1))) {
+      past--;
+    }
+    boolean parameter = past > 0 && (at(past - 1) == '(' || at(past - 1) == ',');
+    return parameter
+        && DeclaringWords.PRIMITIVE.contains(text.substring(next, pastWord(next)))
+        && !DeclaringWords.isKnown(text.substring(begin, end));
   }
 
   /** Such as {@code (far char *)}. */

@@ -12,8 +12,8 @@ import java.util.Set;
 /**
  * Conditions of the preprocessor that begin or end in the middle of a statement, such as one around
  * a last argument, around all up to an {@code else}, or around the end of one block and the
- * beginning of the next. No grammar expects them there. Where nothing stands for the other case,
- * what is under the condition is read as if it had none.
+ * beginning of the next. No grammar expects them there. What is under the condition first is read
+ * as if it had none; of what stands for the other case the names are known.
  */
 final class SplitConditions {
   private static final List<String> GOING_ON = List.of("||", "&&", "|", "==", "!=", "?", ",");
@@ -25,6 +25,7 @@ final class SplitConditions {
   private final String text;
   private final OpenBrackets brackets;
   private final List<int[]> found = new ArrayList<>();
+  private final List<int[]> others = new ArrayList<>();
   private final Deque<Open> open = new ArrayDeque<>();
 
   /** By a directive, the macros that those of its kind name. */
@@ -49,6 +50,11 @@ final class SplitConditions {
     private int fewest;
 
     private String after;
+
+    /** Where the first case ends, and whether a statement is split by it. */
+    private int middle;
+
+    private boolean splits;
 
     private Open(int begin, int end, String before) {
       this.begin = begin;
@@ -84,6 +90,11 @@ final class SplitConditions {
     return found;
   }
 
+  /** What stands for the other case of such a condition, with its lines. */
+  List<int[]> others() {
+    return others;
+  }
+
   /** What was met on the way: macros with blocks behind them. */
   List<OpenBrackets.Block> blocks() {
     return brackets.blocks();
@@ -105,7 +116,11 @@ final class SplitConditions {
     } else if (text.startsWith("el", word) && !open.isEmpty()) {
       // What stands for the other case begins where the first one did.
       Open one = open.peek();
-      one.after = one.isForked() ? one.after : brackets.now();
+      if (!one.isForked()) {
+        one.middle = sign;
+        one.splits = splits(one, sign) || beginsBlock(one, sign) || beginsHead(one, sign);
+        one.after = brackets.now();
+      }
       brackets.set(one.before);
     } else if (text.startsWith("endif", word) && !open.isEmpty()) {
       Open one = open.pop();
@@ -115,6 +130,10 @@ final class SplitConditions {
       }
       if (one.isForked()) {
         brackets.set(one.after);
+        if (one.splits || isHead(one, end)) {
+          found.add(new int[] {one.begin, one.end});
+          others.add(new int[] {one.middle, end});
+        }
       }
       if (!open.isEmpty()) {
         open.peek().fewest = Math.min(open.peek().fewest, one.fewest);
@@ -153,9 +172,45 @@ final class SplitConditions {
         });
   }
 
+  /** Whether a block begins in the first case of a condition at the top, and does not end there. */
+  private boolean beginsBlock(Open condition, int middle) {
+    String first = text.substring(condition.end, middle);
+    return condition.before.isEmpty()
+        && brackets.depth() > 0
+        && condition.fewest == 0
+        && !first.contains("extern")
+        && !first.contains("namespace");
+  }
+
+  /** Whether the first case of a condition at the top is no more than how a declaration begins. */
+  private boolean beginsHead(Open condition, int middle) {
+    int first = CodeAround.behindBlanks(text, condition.end);
+    int last = CodeAround.behindCode(text, middle);
+    return condition.before.isEmpty()
+        && first < last
+        && text.charAt(first) != '#'
+        && isWithout(";{}()#", first, last)
+        && (text.charAt(last - 1) == '*' || CodeAround.isWord(text.charAt(last - 1)));
+  }
+
+  /** Whether each case of a condition is the head of the function whose block comes behind it. */
+  private boolean isHead(Open condition, int end) {
+    int first = CodeAround.behindCode(text, condition.middle);
+    int behind = CodeAround.behindBlanks(text, end);
+    return behind < text.length()
+        && text.charAt(behind) == '{'
+        && first > condition.end
+        && text.charAt(first - 1) == ')'
+        && condition.after.equals(condition.before);
+  }
+
   /** Whether a condition begins or ends where a statement goes on. */
   private boolean splits(Open condition, int endif) {
     int first = CodeAround.behindBlanks(text, condition.end);
+    for (int past = -1; past != first; ) {
+      past = first;
+      first = CodeAround.behindComment(text, past);
+    }
     int last = CodeAround.behindCode(text, endif);
     if (first >= last) {
       return false;
@@ -175,6 +230,7 @@ final class SplitConditions {
         && (",(|&=?".indexOf(behind) >= 0
             || behind == ':' && isOfChoice(last - 1)
             || CodeAround.wordEnding(text, last).equals("else")
+            || DeclaringWords.SPECIFIERS.contains(CodeAround.wordEnding(text, last))
             || isBehindQuestion(last));
   }
 

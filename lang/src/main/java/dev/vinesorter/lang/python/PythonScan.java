@@ -70,13 +70,29 @@ final class PythonScan extends Scan {
         expression(tree.child(node, "left"), Kind.WRITES);
         visit(tree.child(node, "right"));
       }
-      case "for_statement", "for_in_clause" -> {
+      case "for_statement" -> {
+        int left = tree.child(node, "left");
+        names(left, Way.UNKNOWN);
+        boolean named = tree.is(left, "identifier") || isPattern(left);
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          if (child != left || !named) {
+            visit(child);
+          }
+        }
+      }
+      case "for_in_clause" -> {
         bind(tree.child(node, "left"), Way.UNKNOWN);
         inside(node);
       }
-      case "as_pattern_target" -> bind(tree.first(node), Way.UNKNOWN);
+      case "as_pattern_target" -> {
+        if (isOfProblem(node)) {
+          bind(tree.first(node), Way.UNKNOWN);
+        } else {
+          names(tree.first(node), Way.UNKNOWN);
+        }
+      }
       case "named_expression" -> {
-        bind(tree.child(node, "name"), wayOf(tree.child(node, "value")));
+        names(tree.child(node, "name"), wayOf(tree.child(node, "value")));
         visit(tree.child(node, "value"));
       }
       case "call" -> {
@@ -362,6 +378,8 @@ final class PythonScan extends Scan {
     boolean field = open == this.type || open == 0;
     if (field && tree.is(left, "identifier")) {
       declareField(left, node, type, open == this.type ? Trait.STATIC.bit() : 0);
+    } else if (field && isPattern(left)) {
+      fields(left, node);
     } else if (isOfSelf(left)) {
       int name = tree.child(left, "attribute");
       int known = outline.find(this.type, tree.text(name));
@@ -384,6 +402,52 @@ final class PythonScan extends Scan {
     if (right >= 0) {
       visit(right);
     }
+  }
+
+  /** What a statement gives values to, other than an assignment. */
+  private void names(int node, Way way) {
+    if (open != 0 && open != this.type) {
+      bind(node, way);
+    } else if (tree.is(node, "identifier")) {
+      declareField(node, node, way.written(), open == this.type ? Trait.STATIC.bit() : 0);
+    } else if (isPattern(node)) {
+      fields(node, -1);
+    }
+  }
+
+  /** Whether a name is that of what was raised, which is gone behind its block. */
+  private boolean isOfProblem(int node) {
+    int at = node;
+    while (at > 0 && !tree.kind(at).endsWith("_statement") && !tree.is(at, "except_clause")) {
+      at = tree.around(at);
+    }
+    return tree.is(at, "except_clause");
+  }
+
+  /**
+   * The names of a module or class that get parts of a value.
+   *
+   * @param node the statement; -1 where the names stand for themselves
+   */
+  private void fields(int pattern, int node) {
+    for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
+      boolean rest = tree.is(child, "list_splat_pattern");
+      int name = rest ? tree.childOf(child, "identifier") : child;
+      if (tree.is(name, "identifier")) {
+        int all = node < 0 ? name : node;
+        declareField(name, all, "", open == this.type ? Trait.STATIC.bit() : 0);
+      } else if (isPattern(child)) {
+        fields(child, node);
+      } else {
+        expression(child, Kind.WRITES);
+      }
+    }
+  }
+
+  private boolean isPattern(int node) {
+    return tree.is(node, "pattern_list")
+        || tree.is(node, "tuple_pattern")
+        || tree.is(node, "list_pattern");
   }
 
   private void declareField(int name, int node, String type, int traits) {
@@ -412,9 +476,7 @@ final class PythonScan extends Scan {
     }
     if (tree.is(node, "identifier")) {
       variable(tree.text(node), way);
-    } else if (tree.is(node, "pattern_list")
-        || tree.is(node, "tuple_pattern")
-        || tree.is(node, "list_pattern")) {
+    } else if (isPattern(node)) {
       for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
         bind(child, Way.UNKNOWN);
       }

@@ -183,7 +183,7 @@ public final class Names {
         return unknown(file, use, null);
       }
       String name = Way.plain(chain.get(next));
-      Place inside = member(at, name, 0);
+      Place inside = behind(at, name, 0);
       inside = inside == null ? ofNeighbour(at, name) : inside;
       if (inside == null) {
         // What another name for a library's type holds is not known; the name is used anyway.
@@ -490,9 +490,18 @@ public final class Names {
   private Place follow(Place from, List<String> chain, int next, int depth) {
     Place at = from;
     for (int n = next; at != null && n < chain.size(); n++) {
-      at = member(at, chain.get(n), depth);
+      at = behind(at, Way.plain(chain.get(n)), depth);
     }
     return at;
+  }
+
+  /**
+   * What is meant by a name behind that of a thing: what the thing has, or a namespace of its name.
+   */
+  private Place behind(Place of, String name, int depth) {
+    Place found = member(of, name, depth);
+    boolean type = found == null && of.file() >= 0 && decl(of).sort() == Sort.TYPE;
+    return type ? opened(of, name) : found;
   }
 
   /** Whether sources of ours declare something in a namespace. */
@@ -755,7 +764,7 @@ public final class Names {
       case SPACE -> found = inSpace(asking, space(of.file(), of.decl()), name);
       case TYPE -> {
         found = inside(of.file(), of.decl(), name);
-        found = found == null ? opened(of, name) : found;
+        found = found == null && rules.declaresInParts() ? opened(of, name) : found;
         for (Place one : found == null ? above(of) : List.<Place>of()) {
           found = found == null ? member(one, name, depth + 1) : found;
         }
@@ -828,7 +837,10 @@ public final class Names {
     return null;
   }
 
-  /** What another source has in a type that it opens as a namespace. */
+  /**
+   * What another source has in a type that it opens as a namespace, or in a namespace that is
+   * called like a type: that is no part of it.
+   */
   private Place opened(Place type, String name) {
     if (!rules.namespaces() || rules.includes()) {
       return null;

@@ -83,6 +83,11 @@ public interface Rules {
   /** Whether a name that nobody declares is the language's own. */
   boolean isOwn(String name);
 
+  /** Whether a name that stands alone is a library's where no source is seen that declares it. */
+  default boolean isOfEveryLibrary(String name) {
+    return false;
+  }
+
   /**
    * Whether a name that stands alone, and that nothing brings in, may mean a declaration of another
    * source.

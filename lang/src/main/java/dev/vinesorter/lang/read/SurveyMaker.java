@@ -237,6 +237,7 @@ final class SurveyMaker {
         boolean ours =
             names.isDeclared(last, !alone)
                 && !rules.isOwn(last)
+                && !(alone && rules.isOfEveryLibrary(last))
                 && use.kind() != Kind.THROUGH
                 && !names.isOfLibrary(file, use);
         if (ours) {

@@ -31,6 +31,6 @@ public final class ScriptLanguage extends OutlineLanguage {
 
   private static Syntax parse(String path, String text) {
     boolean typed = path.endsWith("ts") || path.endsWith(".tsx");
-    return (typed ? TYPED : SCRIPT).parse(text);
+    return (typed ? TYPED : SCRIPT).parse(ScriptText.readable(text, typed), text);
   }
 }

@@ -51,8 +51,19 @@ public final class Grammar {
    *     length take
    */
   public Syntax parse(String text) {
+    return parse(text, text);
+  }
+
+  /**
+   * The tree of a text that stands for another one.
+   *
+   * @param readable what is parsed
+   * @param text what the tree tells: as long, and other than that only where one sign of ASCII
+   *     stands for another
+   */
+  public Syntax parse(String readable, String text) {
     load();
-    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    byte[] bytes = readable.getBytes(StandardCharsets.UTF_8);
     Patience patience = new Patience(bytes.length);
     try (TSParser parser = new TSParser()) {
       parser.setLanguage(language);
