@@ -205,9 +205,24 @@ final class ScriptScan extends Scan {
                 hoist(node);
                 inside(node);
               });
-      case "catch_clause", "for_in_statement" -> {
-        bind(tree.child(node, tree.is(node, "catch_clause") ? "parameter" : "left"), "");
+      case "catch_clause" -> {
+        bind(tree.child(node, "parameter"), "");
         inside(node);
+      }
+      case "for_in_statement" -> {
+        int kind = tree.child(node, "kind");
+        boolean ofModule = open == 0 && !local && kind >= 0 && tree.text(kind).equals("var");
+        int left = tree.child(node, "left");
+        if (ofModule) {
+          fields(left, node, Way.UNKNOWN);
+        } else {
+          bind(left, "");
+        }
+        for (int child = tree.first(node); child >= 0; child = tree.next(child)) {
+          if (child != left || !ofModule) {
+            visit(child);
+          }
+        }
       }
       case "pair" -> visit(tree.child(node, "value"));
       case "decorator" -> decorator(node);
@@ -648,13 +663,49 @@ final class ScriptScan extends Scan {
       return;
     }
     Way way = declaredWay(node);
-    bind(name, way);
-    picked(name, way);
+    if (top) {
+      fields(name, node, way);
+    } else {
+      bind(name, way);
+    }
+    picked(name, way, !top);
     visitType(annotation);
-    if (!tree.is(name, "identifier")) {
+    if (!top && !tree.is(name, "identifier")) {
       inside(name);
     }
     visit(value);
+  }
+
+  /** The variables of a module that get parts of a value. */
+  private void fields(int pattern, int declarator, Way way) {
+    switch (tree.kind(pattern)) {
+      case "identifier", "shorthand_property_identifier_pattern" -> {
+        boolean known = way.root() != Root.UNKNOWN;
+        named(Sort.FIELD, declarator, pattern, Trait.FIELD.bit(), known ? way.written() : "");
+      }
+      case "pair_pattern" -> fields(tree.child(pattern, "value"), declarator, way);
+      case "assignment_pattern", "object_assignment_pattern" -> {
+        fields(tree.child(pattern, "left"), declarator, way);
+        visit(tree.child(pattern, "right"));
+      }
+      case "object_pattern", "array_pattern", "rest_pattern" -> {
+        for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
+          fields(child, declarator, taken(child, way));
+        }
+      }
+      default -> {}
+    }
+  }
+
+  /** What an element of a pattern takes of a value, where it says by which name. */
+  private Way taken(int element, Way way) {
+    boolean pair = tree.is(element, "pair_pattern");
+    int key = pair ? tree.child(element, "key") : element;
+    boolean plain =
+        way.root() != Root.UNKNOWN
+            && (tree.is(key, "shorthand_property_identifier_pattern")
+                || tree.is(key, "property_identifier"));
+    return plain ? way.to(tree.text(key), false) : Way.UNKNOWN;
   }
 
   /** What stands in brackets, or a node itself. */
@@ -835,8 +886,12 @@ final class ScriptScan extends Scan {
     }
   }
 
-  /** What a pattern takes out of a value is read of that. */
-  private void picked(int pattern, Way way) {
+  /**
+   * What a pattern takes out of a value is read of that.
+   *
+   * @param binds whether the variables lead on to it
+   */
+  private void picked(int pattern, Way way, boolean binds) {
     for (int child = tree.is(pattern, "object_pattern") ? tree.first(pattern) : -1;
         child >= 0 && way.root() != Root.UNKNOWN;
         child = tree.next(child)) {
@@ -848,7 +903,9 @@ final class ScriptScan extends Scan {
               || tree.is(key, "property_identifier");
       if (plain) {
         use(Kind.READS, way, tree.text(key), tree.begin(key), tree.end(key));
-        bind(pair ? tree.child(child, "value") : key, way.to(tree.text(key), false));
+        if (binds) {
+          bind(pair ? tree.child(child, "value") : key, way.to(tree.text(key), false));
+        }
       }
     }
   }
