@@ -72,6 +72,11 @@ public final class Relocation {
     this.step = step;
   }
 
+  /** The text of any file, of whatever language; empty where there is none. */
+  public String other(String path) {
+    return sources.exists(path) ? sources.text(path).text() : "";
+  }
+
   /** The same, but into another source, while the goal takes what declares it. */
   Relocation into(String other) {
     Relocation apart = new Relocation(step, project, rules, sources, language, from, other, moved);

@@ -55,4 +55,18 @@ public final class Written {
     boolean behind = end < text.length() && Character.isJavaIdentifierPart(text.charAt(end));
     return !before && !deeper && !behind;
   }
+
+  /** Whether a word stands somewhere in a text, and not as part of a longer one. */
+  public static boolean has(String text, String word) {
+    for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+      int end = at + word.length();
+      boolean part =
+          at > 0 && Character.isJavaIdentifierPart(text.charAt(at - 1))
+              || end < text.length() && Character.isJavaIdentifierPart(text.charAt(end));
+      if (!part) {
+        return true;
+      }
+    }
+    return false;
+  }
 }

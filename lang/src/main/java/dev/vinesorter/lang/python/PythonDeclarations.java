@@ -9,6 +9,7 @@ import dev.vinesorter.lang.move.TextLines;
 import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.outline.Outline.Sort;
 import dev.vinesorter.lang.outline.Outline.Use;
+import dev.vinesorter.lang.outline.Written;
 import dev.vinesorter.lang.read.Project;
 import dev.vinesorter.lang.tree.Grammar;
 import dev.vinesorter.lang.tree.Syntax;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /** Moves functions, classes and variables of Python from module to module. */
 final class PythonDeclarations extends NamedImports {
@@ -51,6 +53,9 @@ final class PythonDeclarations extends NamedImports {
   public Syntax parse(String path, String text) {
     return grammar.parse(text);
   }
+
+  /** The ends of sources that are compiled to modules. */
+  private static final Set<String> COMPILED = Set.of("pyx", "pxd", "pxi");
 
   @Override
   public boolean isSource(String path) {
@@ -139,6 +144,7 @@ final class PythonDeclarations extends NamedImports {
   @Override
   protected void guard(Relocation move) throws CannotMoveException {
     asksWhenLoaded(move);
+    compiled(move);
     Syntax tree = move.tree(move.from());
     for (int node = 0; node < tree.size(); node++) {
       boolean inside = move.isInside(tree.begin(node));
@@ -194,6 +200,24 @@ final class PythonDeclarations extends NamedImports {
     // In a class that gives it a value it says something of that.
     boolean given = tree.is(around, "assignment") && tree.child(around, "left") == node;
     return OF_MODULE.contains(name) && !(given && !isOfModule(tree, node));
+  }
+
+  /** Refuses what sources name that are compiled, of which nothing is read. */
+  private static void compiled(Relocation move) throws CannotMoveException {
+    String path = move.path(move.from());
+    String module = path.substring(path.lastIndexOf('/') + 1, path.lastIndexOf('.'));
+    for (String file : new TreeSet<>(move.project().files())) {
+      boolean reads = COMPILED.contains(file.substring(file.lastIndexOf('.') + 1));
+      String text = reads ? move.other(file) : "";
+      for (int decl : move.moved()) {
+        if (Written.has(text, module) && Written.has(text, move.name(decl))) {
+          throw new CannotMoveException(
+              RefusalCode.NOT_YET,
+              file + " may name '" + move.name(decl) + "', and would not follow.",
+              move.old().decls().get(decl).nameAt());
+        }
+      }
+    }
   }
 
   /** Refuses a module that lets itself be loaded only where something holds. */

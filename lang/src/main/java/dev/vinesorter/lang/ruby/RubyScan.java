@@ -200,28 +200,33 @@ final class RubyScan extends TreeScan {
   }
 
   private void assignment(int node) {
-    int left = tree.child(node, "left");
     int right = tree.child(node, "right");
+    assigned(node, tree.child(node, "left"), wayOf(right));
+    visit(right);
+  }
+
+  /** What gets a value by an assignment; of several, each a part of it. */
+  private void assigned(int node, int left, Way way) {
     switch (tree.kind(left)) {
       case "constant" -> {
         if (isOutside()) {
-          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), wayOf(right).written());
+          field(node, left, Trait.PUBLIC.bit() | Trait.STATIC.bit(), way.written());
         }
       }
       case "instance_variable", "class_variable" -> {
         if (type >= 0 && outline.find(type, tree.text(left)) < 0) {
           int before = open;
           open = type;
-          field(node, left, Trait.PRIVATE.bit(), wayOf(right).written());
+          field(node, left, Trait.PRIVATE.bit(), way.written());
           open = before;
         } else {
           use(Kind.WRITES, Root.NAME, List.of(tree.text(left)), tree.begin(left), tree.end(left));
         }
       }
-      case "identifier" -> variable(tree.text(left), wayOf(right));
-      case "left_assignment_list" -> {
-        for (int one : all(left, "identifier")) {
-          variable(tree.text(one), "");
+      case "identifier" -> variable(tree.text(left), way);
+      case "left_assignment_list", "destructured_left_assignment", "rest_assignment" -> {
+        for (int child = tree.first(left); child >= 0; child = tree.next(child)) {
+          assigned(node, child, Way.UNKNOWN);
         }
       }
       case "call" -> {
@@ -232,7 +237,6 @@ final class RubyScan extends TreeScan {
       }
       default -> visit(left);
     }
-    visit(right);
   }
 
   /** What a method gives, as its last statement tells. */
