@@ -44,7 +44,7 @@ final class DirectiveComments {
       while (comment >= 0) {
         int end = all.indexOf("*/", comment + 2);
         int past = end < 0 ? all.length() : end + 2;
-        if (several || !all.substring(past).isBlank()) {
+        if (several || CodeAround.behindBlanks(all, past) < all.length()) {
           found.add(new int[] {begin + comment, begin + past});
         }
         comment = all.indexOf("/*", past);

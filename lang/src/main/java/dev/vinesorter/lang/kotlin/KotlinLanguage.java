@@ -58,6 +58,29 @@ public final class KotlinLanguage extends SpacedLanguage {
 
   /** The tree of a text; what the grammar does not know is left out. */
   static Syntax parse(String text) {
-    return GRAMMAR.parse(KotlinText.readable(text));
+    Syntax tree = GRAMMAR.parse(KotlinText.readable(text));
+    for (int node = 0; node < tree.size(); node++) {
+      if (tree.is(node, "property_declaration")) {
+        accessors(tree, node);
+      }
+    }
+    return tree;
+  }
+
+  /**
+   * Puts the accessors into their property: in lines of their own the grammar has them beside it.
+   */
+  private static void accessors(Syntax tree, int property) {
+    int last = property;
+    for (int next = tree.next(property); next >= 0; next = tree.next(next)) {
+      boolean accessor = tree.is(next, "getter") || tree.is(next, "setter");
+      if (!accessor && !tree.kind(next).endsWith("comment")) {
+        break;
+      }
+      last = accessor ? next : last;
+    }
+    if (last != property) {
+      tree.takeIn(property, last);
+    }
   }
 }

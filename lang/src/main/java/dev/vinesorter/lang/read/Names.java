@@ -427,6 +427,8 @@ public final class Names {
         }
         boolean mayBring = found == null && !rules.namespaces();
         found = mayBring ? broughtInside(file, one, name, depth) : found;
+      } else if (one.sort() == Sort.FIELD && one.name().contains("::")) {
+        found = ofApart(file, one, name, depth);
       } else if (one.sort() == Sort.SPACE) {
         found = rules.includes() ? null : named(file, name, depth);
         for (String space : found == null ? seenFrom(space(file, at)) : List.<String>of()) {

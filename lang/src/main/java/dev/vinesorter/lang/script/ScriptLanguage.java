@@ -30,7 +30,10 @@ public final class ScriptLanguage extends OutlineLanguage {
   }
 
   private static Syntax parse(String path, String text) {
-    boolean typed = path.endsWith("ts") || path.endsWith(".tsx");
-    return (typed ? TYPED : SCRIPT).parse(ScriptText.readable(text, typed), text);
+    return (isTyped(path) ? TYPED : SCRIPT).parse(ScriptText.readable(text, path), text);
+  }
+
+  static boolean isTyped(String path) {
+    return path.endsWith("ts") || path.endsWith(".tsx");
   }
 }

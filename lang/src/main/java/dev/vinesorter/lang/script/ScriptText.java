@@ -62,16 +62,18 @@ final class ScriptText {
   /** Comments before a line go on for fewer lines, as a rule. */
   private static final int MOST_LINES = 40;
 
+  private static final int LONGEST_COMMENT = 4_000;
+
   private ScriptText() {}
 
   /**
    * The text as the grammar reads it.
    *
-   * @param typed whether it is one of TypeScript
+   * @param path tells whether it is one of TypeScript, and may hold elements of pages
    */
-  static String readable(String text, boolean typed) {
+  static String readable(String text, String path) {
     String plain = handedOver(text);
-    if (!typed) {
+    if (!ScriptLanguage.isTyped(path)) {
       return plain;
     }
     plain =
@@ -81,7 +83,7 @@ final class ScriptText {
                 found ->
                     Matcher.quoteReplacement(found.group(1) + " ".repeat(found.group(2).length())));
     plain = TYPES.matcher(plain).replaceAll("$1    ");
-    return signatures(plain);
+    return path.endsWith(".tsx") ? plain : signatures(plain);
   }
 
   /** Keywords as the names of what is brought in or exported, as in {@code {one as catch}}. */
@@ -92,7 +94,7 @@ final class ScriptText {
         int open = behindBlanks(text, at + clause.length());
         boolean opens = open < text.length() && text.charAt(open) == '{';
         for (int word = open + 1; opens && word < text.length(); word++) {
-          if (text.charAt(word) == '}') {
+          if (text.charAt(word) == '}' || text.charAt(word) == '{') {
             break;
           }
           if (text.charAt(word) == '/') {
@@ -154,7 +156,8 @@ final class ScriptText {
               && (Character.isUpperCase(text.charAt(first + 1)) || text.charAt(first + 1) == '\n');
       int past = begins ? pastCode(text, at) : 0;
       char last = past == 0 || text.startsWith("=>", past - 2) ? '=' : text.charAt(past - 1);
-      if (last == '>' || last == ')' || last == ']' || last == '}' || isWord(last)) {
+      boolean ends = last == '>' || last == ')' || last == ']' || last == '}' || isWord(last);
+      if (ends && Character.isWhitespace(text.charAt(past))) {
         plain = plain == null ? new StringBuilder(text) : plain;
         plain.setCharAt(past, ';');
       }
@@ -178,7 +181,12 @@ final class ScriptText {
       if (comment < 0 && !text.startsWith("*/", at - 2)) {
         return at;
       }
-      at = Math.max(0, comment >= 0 ? line + comment : text.lastIndexOf("/*", at));
+      int far = Math.max(0, at - LONGEST_COMMENT);
+      int opens = comment >= 0 ? comment : text.substring(far, at).lastIndexOf("/*");
+      if (opens < 0) {
+        return 0;
+      }
+      at = (comment >= 0 ? line : far) + opens;
     }
     return 0;
   }

@@ -59,6 +59,15 @@ public final class Syntax {
     }
   }
 
+  /** Puts all that stands beside a node, from behind it up to another one, into it. */
+  public void takeIn(int node, int last) {
+    for (int at = past[node]; at < past[last]; at = past[at]) {
+      around[at] = node;
+    }
+    past[node] = past[last];
+    end[node] = end[last];
+  }
+
   void error(int at) {
     firstError = firstError < 0 ? at : firstError;
   }
