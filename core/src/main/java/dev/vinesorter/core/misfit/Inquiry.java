@@ -96,7 +96,7 @@ public record Inquiry(Survey survey, View view, Actions actions, Set<String> nam
    */
   public Step.Move move(List<Integer> types, String into) {
     WholeSources sources = WholeSources.of(survey);
-    if (!sources.holds(types.get(0))) {
+    if (!types.stream().allMatch(sources::holds)) {
       List<String> names = types.stream().map(units()::name).toList();
       return new Step.Move(names, into, Set.of(Leave.WIDEN), 0);
     }

@@ -73,7 +73,8 @@ public final class WholeSources {
 
   /** Whether a type changes its package with its source, and not by itself. */
   public boolean holds(int type) {
-    return units.has(units.fileOf(type), Trait.BY_FOLDER);
+    int file = units.fileOf(type);
+    return file >= 0 && units.has(file, Trait.BY_FOLDER);
   }
 
   /** The sources that go together with that of a type, its own included, ascending by number. */

@@ -174,12 +174,11 @@ final class SplitConditions {
 
   /** Whether a block begins in the first case of a condition at the top, and does not end there. */
   private boolean beginsBlock(Open condition, int middle) {
+    if (!condition.before.isEmpty() || brackets.depth() == 0 || condition.fewest > 0) {
+      return false;
+    }
     String first = text.substring(condition.end, middle);
-    return condition.before.isEmpty()
-        && brackets.depth() > 0
-        && condition.fewest == 0
-        && !first.contains("extern")
-        && !first.contains("namespace");
+    return !first.contains("extern") && !first.contains("namespace");
   }
 
   /** Whether the first case of a condition at the top is no more than how a declaration begins. */
