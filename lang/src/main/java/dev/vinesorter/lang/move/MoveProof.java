@@ -88,6 +88,13 @@ public final class MoveProof {
         return new Reason(RefusalCode.REBINDING, message, List.of(one.site()));
       }
     }
+    Map<String, List<Site>> guessed = uses(before, true, true);
+    for (Map.Entry<String, List<Site>> use : uses(after, false, true).entrySet()) {
+      if (use.getValue().size() > guessed.getOrDefault(use.getKey(), List.of()).size()) {
+        return rebinding(
+            "This would be told by its name alone: " + use.getKey() + ".", use.getValue());
+      }
+    }
     return new Reason(
         RefusalCode.REBINDING, "A name that was known would be told by its name alone.", List.of());
   }
@@ -106,8 +113,8 @@ public final class MoveProof {
   }
 
   /**
-   * What uses what, each as a sentence, with where it stands; imports left out, and what is only
-   * reached through.
+   * What uses what, each as a sentence, with where it stands; of what is certain, imports are left
+   * out, and what is only reached through.
    *
    * @param rename whether units go by their new names
    * @param likely what is likely, and not what is certain
@@ -120,12 +127,13 @@ public final class MoveProof {
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         Kind kind = references.kind(r);
         String target = units.name(told(units, references.target(r)));
-        boolean counts = kind.structural() && kind != Kind.IMPORTS;
+        boolean counts = likely || kind.structural() && kind != Kind.IMPORTS;
         // What a module itself asks of a library, such as whether types are checked.
         boolean asks =
             Trait.FOREIGN.in(units.traits(references.target(r)))
                 && (renamed.isModule(units.name(unit)) || target.endsWith(".TYPE_CHECKING"));
-        if (counts && !asks && references.isLikely(r) == likely && !renamed.isModule(target)) {
+        boolean told = likely || !asks && !renamed.isModule(target);
+        if (counts && told && references.isLikely(r) == likely) {
           String user = units.name(unit);
           if (rename) {
             target = renamed.name(target);
