@@ -122,12 +122,25 @@ final class ScriptScan extends Scan {
           function(node, tree.child(node, "name"), node);
         }
       }
-      case "method_definition", "method_signature", "abstract_method_signature" ->
-          function(node, tree.child(node, "name"), node);
-      case "field_definition", "public_field_definition", "property_signature" -> field(node);
+      case "method_definition", "method_signature", "abstract_method_signature" -> {
+        computed(node);
+        function(node, tree.child(node, "name"), node);
+      }
+      case "field_definition", "public_field_definition", "property_signature" -> {
+        computed(node);
+        field(node);
+      }
       case "type_alias_declaration" -> {
         int made = named(Sort.TYPE, node, tree.child(node, "name"), 0, "");
-        within(made, () -> visitType(tree.child(node, "value")));
+        within(
+            made,
+            () -> {
+              int types = tree.childOf(node, "type_parameters");
+              if (types >= 0) {
+                typeParameters(types);
+              }
+              visitType(tree.child(node, "value"));
+            });
       }
       case "enum_declaration" -> {
         int made = named(Sort.TYPE, node, tree.child(node, "name"), Trait.ENUM.bit(), "");
@@ -224,7 +237,10 @@ final class ScriptScan extends Scan {
           }
         }
       }
-      case "pair" -> visit(tree.child(node, "value"));
+      case "pair" -> {
+        computed(node);
+        visit(tree.child(node, "value"));
+      }
       case "decorator" -> decorator(node);
       default -> inside(node);
     }
@@ -497,6 +513,14 @@ final class ScriptScan extends Scan {
           }
         }
       }
+    }
+  }
+
+  /** What a name is worked out from, as in {@code {[KEY]: 1}}. */
+  private void computed(int node) {
+    int name = tree.childOf(node, "computed_property_name");
+    if (name >= 0) {
+      inside(name);
     }
   }
 
@@ -1025,6 +1049,11 @@ final class ScriptScan extends Scan {
       List<String> names = List.of(tree.text(node).replaceAll("\\s+", "").split("\\."));
       use(Kind.REFERS, Root.NAME, names, tree.begin(name), tree.end(name));
     } else if (tree.is(node, "property_signature") || tree.is(node, "method_signature")) {
+      computed(node);
+      int types = tree.childOf(node, "type_parameters");
+      if (types >= 0) {
+        typeParameters(types);
+      }
       visitType(tree.child(node, "type"));
       visitType(tree.child(node, "parameters"));
       visitType(tree.child(node, "return_type"));
