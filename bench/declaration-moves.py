@@ -197,8 +197,11 @@ for _ in range(int(count)):
     if not told["applied"]:
         print("  refused", group, "into", into, [(one["code"], one["message"][:150]) for one in told["steps"][0]["reasons"]][:2])
         continue
-    accepted += 1
     after = tree()
+    if after == texts:
+        print("  already there", group, into)
+        continue
+    accepted += 1
     changed = [one for one in after if after[one] != texts.get(one)]
     if os.environ.get("DIFFS"):
         for one in changed:
