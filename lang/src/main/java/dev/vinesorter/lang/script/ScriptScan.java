@@ -595,6 +595,7 @@ final class ScriptScan extends Scan {
       int named = pattern >= 0 ? pattern : left >= 0 ? left : child;
       boolean plain = type < 0 && tree.is(named, "identifier");
       bind(named, plain ? told.parameter(tree.text(named)) : written(type));
+      defaults(named);
       visitType(type);
       boolean property = type >= 0 && tree.childOf(child, "accessibility_modifier") >= 0;
       if (property && this.type >= 0 && tree.is(pattern, "identifier")) {
@@ -605,6 +606,26 @@ final class ScriptScan extends Scan {
       }
       visit(tree.child(child, "value"));
       visit(tree.child(child, "right"));
+    }
+  }
+
+  /** What stands in a pattern for parts that a value does not have. */
+  private void defaults(int pattern) {
+    switch (tree.kind(pattern)) {
+      case "pair_pattern" -> {
+        computed(pattern);
+        defaults(tree.child(pattern, "value"));
+      }
+      case "assignment_pattern", "object_assignment_pattern" -> {
+        defaults(tree.child(pattern, "left"));
+        visit(tree.child(pattern, "right"));
+      }
+      case "object_pattern", "array_pattern", "rest_pattern" -> {
+        for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
+          defaults(child);
+        }
+      }
+      default -> {}
     }
   }
 
@@ -707,7 +728,10 @@ final class ScriptScan extends Scan {
         boolean known = way.root() != Root.UNKNOWN;
         named(Sort.FIELD, declarator, pattern, Trait.FIELD.bit(), known ? way.written() : "");
       }
-      case "pair_pattern" -> fields(tree.child(pattern, "value"), declarator, way);
+      case "pair_pattern" -> {
+        computed(pattern);
+        fields(tree.child(pattern, "value"), declarator, way);
+      }
       case "assignment_pattern", "object_assignment_pattern" -> {
         fields(tree.child(pattern, "left"), declarator, way);
         visit(tree.child(pattern, "right"));
