@@ -110,6 +110,9 @@ public final class Search {
   /** The types that each goes together with, itself included, ascending; those of one are equal. */
   private final int[][] together;
 
+  /** Whether sources may go to each place. */
+  private final boolean[] takes;
+
   /** Who must not move. */
   private final boolean[] stays;
 
@@ -133,6 +136,10 @@ public final class Search {
     }
     this.scores = new PlaceScores(new TypePlaces(ties, ties.homes()));
     this.sources = WholeSources.of(question.inquiry().survey());
+    this.takes = new boolean[names.length];
+    for (int place = 0; place < takes.length; place++) {
+      takes[place] = place >= ties.places() || sources.takes(names[place]);
+    }
     this.together = together();
     this.stays = new boolean[ties.size()];
     for (int type = 0; type < stays.length; type++) {
@@ -304,7 +311,7 @@ public final class Search {
   }
 
   private boolean mayTake(int place, int type) {
-    return !sources.holds(ties.unit(type)) || sources.takes(names[place]);
+    return !sources.holds(ties.unit(type)) || takes[place];
   }
 
   private int[] everywhere() {

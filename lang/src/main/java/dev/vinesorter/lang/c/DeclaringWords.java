@@ -98,11 +98,19 @@ final class DeclaringWords {
 
   static final Set<String> TAGS = Set.of("struct", "union", "enum");
 
+  /** Behind these, what is asked stands in parentheses, and a statement follows. */
+  static final Set<String> QUESTIONS = Set.of("if", "while", "for", "switch");
+
   /** Behind a type, these say no other one. */
   static final Set<String> NO_TYPES =
       Set.of("operator", "restrict", "__restrict", "in", "and", "or");
 
   private DeclaringWords() {}
+
+  /** Whether the name of a class follows a word. */
+  static boolean isClass(String word) {
+    return word.equals("class") || word.equals("struct");
+  }
 
   /** Whether a word is one of the languages. */
   static boolean isKnown(String word) {

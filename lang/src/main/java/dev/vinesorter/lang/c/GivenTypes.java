@@ -90,11 +90,7 @@ final class GivenTypes {
 
   /** Whether a call of something that is no type begins where a value is wanted. */
   private static boolean isValueOfMacro(String text, String word, int begin) {
-    char before = begin > 0 ? CodeAround.previous(text, begin) : 0;
-    return !word.isEmpty()
-        && !DeclaringWords.isKnown(word)
-        && (before != 0 && VALUES.indexOf(before) >= 0
-            || begin > 0 && CodeAround.wordBefore(text, begin).equals("return"));
+    return !word.isEmpty() && !DeclaringWords.isKnown(word) && isBehind(VALUES, text, begin);
   }
 
   /** Whether a number stands among what a macro is given, which no list of parameters holds. */
@@ -118,8 +114,12 @@ final class GivenTypes {
    * declaration.
    */
   private static boolean isValue(String text, int begin) {
+    return isBehind(OPERATORS, text, begin);
+  }
+
+  private static boolean isBehind(String signs, String text, int begin) {
     return begin > 0
-        && (OPERATORS.indexOf(CodeAround.previous(text, begin)) >= 0
+        && (signs.indexOf(CodeAround.previous(text, begin)) >= 0
             || CodeAround.wordBefore(text, begin).equals("return"));
   }
 

@@ -53,7 +53,7 @@ final class MarkRules {
     if (end - begin < FEWEST_CHARS && text.charAt(begin) != '_') {
       return -1;
     }
-    if (before.equals("class") || before.equals("struct")) {
+    if (DeclaringWords.isClass(before)) {
       int close = behind == '(' ? CodeAround.close(text, next) : -1;
       int name = close > 0 ? CodeAround.behindBlanks(text, close) : next;
       return Ahead.isClass(text, name, before.equals("class")) ? close > 0 ? close : end : -1;
@@ -152,7 +152,7 @@ final class MarkRules {
           : -1;
     }
     int next = CodeAround.behindBlanks(text, end);
-    if (place.word().equals("class") || place.word().equals("struct")) {
+    if (DeclaringWords.isClass(place.word())) {
       int past = CodeAround.pastWord(text, next);
       // Behind the class's own name there may be marks.
       boolean own = text.startsWith("final", next) || CodeAround.isInCapitals(text, next, past);

@@ -67,7 +67,7 @@ record Marks(String text, List<int[]> places) {
     }
     conditions.others().forEach(one -> blank(plain, one[0], one[1]));
     for (List<int[]> named : List.of(conditions.lines(), conditions.others())) {
-      named.forEach(one -> names(text, Math.max(1, one[0]), one[1], places));
+      named.forEach(one -> names(text, one[0], one[1], places));
     }
     for (LinkageBracket bracket : LinkageBracket.of(text)) {
       blank(plain, bracket.begin(), bracket.past());
@@ -189,7 +189,7 @@ record Marks(String text, List<int[]> places) {
         at = CodeAround.pastText(text, at, end) - 1;
       } else if (CodeAround.isWord(c)) {
         int past = CodeAround.pastWord(text, at);
-        char before = text.charAt(at - 1);
+        char before = at == 0 ? 0 : text.charAt(at - 1);
         if (!Character.isDigit(c)
             && before != '.'
             && before != '>'
@@ -232,7 +232,7 @@ record Marks(String text, List<int[]> places) {
       char before = CodeAround.previous(text, begin);
       if (begin < at && (before == '(' || before == ',')) {
         found.add(new int[] {begin, at + 2});
-        names(text, Math.max(1, begin), at, places);
+        names(text, begin, at, places);
       }
     }
     for (int at = text.indexOf("->*"); at >= 0; at = text.indexOf("->*", at + 1)) {

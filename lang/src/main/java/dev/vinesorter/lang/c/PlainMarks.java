@@ -1,11 +1,7 @@
 package dev.vinesorter.lang.c;
 
-import java.util.Set;
-
 /** Which words in capitals without arguments only mark a declaration. */
 final class PlainMarks {
-  private static final Set<String> STATEMENTS = Set.of("if", "while", "for", "switch");
-
   private PlainMarks() {}
 
   /**
@@ -49,7 +45,7 @@ final class PlainMarks {
   /** Whether parameters close before a place that no statement has: those of a constructor. */
   private static boolean isMade(String text, BeforeWord place) {
     int open = CodeAround.opening(text, CodeAround.back(text, place.begin()));
-    return open > 0 && !STATEMENTS.contains(CodeAround.wordBefore(text, open));
+    return open > 0 && !DeclaringWords.QUESTIONS.contains(CodeAround.wordBefore(text, open));
   }
 
   /** Behind the name of a class, such as {@code class Lamp SALT_FINAL : public Light}. */
@@ -61,11 +57,8 @@ final class PlainMarks {
     String head = place.word().isEmpty() || name <= 0 ? "" : CodeAround.wordBefore(text, name);
     int mark = CodeAround.back(text, Math.max(0, name)) - head.length();
     boolean marked = !head.isEmpty() && CodeAround.isInCapitals(head, 0, head.length());
-    return isClass(head) || marked && mark > 0 && isClass(CodeAround.wordBefore(text, mark));
-  }
-
-  private static boolean isClass(String word) {
-    return word.equals("class") || word.equals("struct");
+    return DeclaringWords.isClass(head)
+        || marked && mark > 0 && DeclaringWords.isClass(CodeAround.wordBefore(text, mark));
   }
 
   /** The last char of code before a place, comments of all sorts left out. */

@@ -18,8 +18,6 @@ import java.util.Set;
 final class SplitConditions {
   private static final List<String> GOING_ON = List.of("||", "&&", "|", "==", "!=", "?", ",");
 
-  private static final Set<String> QUESTIONS = Set.of("if", "while", "for", "switch");
-
   private static final int LONGEST_PART = 1000;
 
   private final String text;
@@ -272,7 +270,7 @@ final class SplitConditions {
   /** Whether a place is behind the parentheses of an {@code if} or a loop. */
   private boolean isBehindQuestion(int past) {
     int open = CodeAround.opening(text, past);
-    return open >= 0 && QUESTIONS.contains(CodeAround.wordBefore(text, open));
+    return open >= 0 && DeclaringWords.QUESTIONS.contains(CodeAround.wordBefore(text, open));
   }
 
   /** Whether a colon stands between the values of a choice, and behind no label. */

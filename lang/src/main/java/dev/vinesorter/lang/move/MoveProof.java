@@ -73,13 +73,17 @@ public final class MoveProof {
               RefusalCode.WOULD_NOT_COMPILE, "After the step: " + one.message(), List.of(at)));
     }
     if (reasons.isEmpty() && FileMoves.open(after) > FileMoves.open(before)) {
-      reasons.add(lost());
+      reasons.add(lost(guessed));
     }
     return reasons;
   }
 
-  /** A name that would mean nothing certain any more. */
-  private Reason lost() {
+  /**
+   * A name that would mean nothing certain any more.
+   *
+   * @param guessed what was likely before
+   */
+  private Reason lost(Map<String, List<Site>> guessed) {
     Map<String, Integer> known = new HashMap<>();
     before.unresolved().forEach(one -> known.merge(one.name(), 1, Integer::sum));
     for (Survey.Unresolved one : after.unresolved()) {
@@ -88,7 +92,6 @@ public final class MoveProof {
         return new Reason(RefusalCode.REBINDING, message, List.of(one.site()));
       }
     }
-    Map<String, List<Site>> guessed = uses(before, true, true);
     for (Map.Entry<String, List<Site>> use : uses(after, false, true).entrySet()) {
       if (use.getValue().size() > guessed.getOrDefault(use.getKey(), List.of()).size()) {
         return rebinding(
@@ -127,13 +130,13 @@ public final class MoveProof {
       for (int r = references.row(unit); r < references.row(unit + 1); r++) {
         Kind kind = references.kind(r);
         String target = units.name(told(units, references.target(r)));
-        boolean counts = likely || kind.structural() && kind != Kind.IMPORTS;
         // What a module itself asks of a library, such as whether types are checked.
         boolean asks =
             Trait.FOREIGN.in(units.traits(references.target(r)))
                 && (renamed.isModule(units.name(unit)) || target.endsWith(".TYPE_CHECKING"));
-        boolean told = likely || !asks && !renamed.isModule(target);
-        if (counts && told && references.isLikely(r) == likely) {
+        boolean held =
+            kind.structural() && kind != Kind.IMPORTS && !asks && !renamed.isModule(target);
+        if ((likely || held) && references.isLikely(r) == likely) {
           String user = units.name(unit);
           if (rename) {
             target = renamed.name(target);

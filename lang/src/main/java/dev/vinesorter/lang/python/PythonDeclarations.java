@@ -19,7 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 
 /** Moves functions, classes and variables of Python from module to module. */
 final class PythonDeclarations extends NamedImports {
@@ -206,9 +205,13 @@ final class PythonDeclarations extends NamedImports {
   private static void compiled(Relocation move) throws CannotMoveException {
     String path = move.path(move.from());
     String module = path.substring(path.lastIndexOf('/') + 1, path.lastIndexOf('.'));
-    for (String file : new TreeSet<>(move.project().files())) {
-      boolean reads = COMPILED.contains(file.substring(file.lastIndexOf('.') + 1));
-      String text = reads ? move.other(file) : "";
+    List<String> compiled =
+        move.project().files().stream()
+            .filter(file -> COMPILED.contains(file.substring(file.lastIndexOf('.') + 1)))
+            .sorted()
+            .toList();
+    for (String file : compiled) {
+      String text = move.other(file);
       for (int decl : move.moved()) {
         if (Written.has(text, module) && Written.has(text, move.name(decl))) {
           throw new CannotMoveException(

@@ -502,8 +502,10 @@ public final class Names {
    */
   private Place behind(Place of, String name, int depth) {
     Place found = member(of, name, depth);
-    boolean type = found == null && of.file() >= 0 && decl(of).sort() == Sort.TYPE;
-    return type ? opened(of, name) : found;
+    if (found != null || rules.declaresInParts()) {
+      return found;
+    }
+    return of.file() >= 0 && decl(of).sort() == Sort.TYPE ? opened(of, name) : null;
   }
 
   /** Whether sources of ours declare something in a namespace. */

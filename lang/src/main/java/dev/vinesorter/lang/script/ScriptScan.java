@@ -135,10 +135,7 @@ final class ScriptScan extends Scan {
         within(
             made,
             () -> {
-              int types = tree.childOf(node, "type_parameters");
-              if (types >= 0) {
-                typeParameters(types);
-              }
+              typeParameters(tree.childOf(node, "type_parameters"));
               visitType(tree.child(node, "value"));
             });
       }
@@ -228,6 +225,7 @@ final class ScriptScan extends Scan {
         int left = tree.child(node, "left");
         if (ofModule) {
           fields(left, node, Way.UNKNOWN);
+          defaults(left);
         } else {
           bind(left, "");
         }
@@ -576,10 +574,7 @@ final class ScriptScan extends Scan {
     within(
         decl,
         () -> {
-          int types = tree.childOf(node, "type_parameters");
-          if (types >= 0) {
-            typeParameters(types);
-          }
+          typeParameters(tree.childOf(node, "type_parameters"));
           parameters(tree.child(node, "parameters"), told);
           bind(tree.child(node, "parameter"), "");
           visitType(tree.child(node, "return_type"));
@@ -710,6 +705,7 @@ final class ScriptScan extends Scan {
     Way way = declaredWay(node);
     if (top) {
       fields(name, node, way);
+      defaults(name);
     } else {
       bind(name, way);
     }
@@ -724,18 +720,11 @@ final class ScriptScan extends Scan {
   /** The variables of a module that get parts of a value. */
   private void fields(int pattern, int declarator, Way way) {
     switch (tree.kind(pattern)) {
-      case "identifier", "shorthand_property_identifier_pattern" -> {
-        boolean known = way.root() != Root.UNKNOWN;
-        named(Sort.FIELD, declarator, pattern, Trait.FIELD.bit(), known ? way.written() : "");
-      }
-      case "pair_pattern" -> {
-        computed(pattern);
-        fields(tree.child(pattern, "value"), declarator, way);
-      }
-      case "assignment_pattern", "object_assignment_pattern" -> {
-        fields(tree.child(pattern, "left"), declarator, way);
-        visit(tree.child(pattern, "right"));
-      }
+      case "identifier", "shorthand_property_identifier_pattern" ->
+          named(Sort.FIELD, declarator, pattern, Trait.FIELD.bit(), way.written());
+      case "pair_pattern" -> fields(tree.child(pattern, "value"), declarator, way);
+      case "assignment_pattern", "object_assignment_pattern" ->
+          fields(tree.child(pattern, "left"), declarator, way);
       case "object_pattern", "array_pattern", "rest_pattern" -> {
         for (int child = tree.first(pattern); child >= 0; child = tree.next(child)) {
           fields(child, declarator, taken(child, way));
@@ -747,13 +736,17 @@ final class ScriptScan extends Scan {
 
   /** What an element of a pattern takes of a value, where it says by which name. */
   private Way taken(int element, Way way) {
-    boolean pair = tree.is(element, "pair_pattern");
-    int key = pair ? tree.child(element, "key") : element;
+    int key = key(element);
+    return key < 0 ? Way.UNKNOWN : way.to(tree.text(key), false);
+  }
+
+  /** The name by which an element of a pattern takes a part of a value; -1 where it says none. */
+  private int key(int element) {
+    int key = tree.is(element, "pair_pattern") ? tree.child(element, "key") : element;
     boolean plain =
-        way.root() != Root.UNKNOWN
-            && (tree.is(key, "shorthand_property_identifier_pattern")
-                || tree.is(key, "property_identifier"));
-    return plain ? way.to(tree.text(key), false) : Way.UNKNOWN;
+        tree.is(key, "shorthand_property_identifier_pattern")
+            || tree.is(key, "property_identifier");
+    return plain ? key : -1;
   }
 
   /** What stands in brackets, or a node itself. */
@@ -945,11 +938,8 @@ final class ScriptScan extends Scan {
         child = tree.next(child)) {
       boolean pair = tree.is(child, "pair_pattern");
       int inner = tree.is(child, "object_assignment_pattern") ? tree.child(child, "left") : child;
-      int key = pair ? tree.child(child, "key") : inner;
-      boolean plain =
-          tree.is(key, "shorthand_property_identifier_pattern")
-              || tree.is(key, "property_identifier");
-      if (plain) {
+      int key = key(inner);
+      if (key >= 0) {
         use(Kind.READS, way, tree.text(key), tree.begin(key), tree.end(key));
         if (binds) {
           bind(pair ? tree.child(child, "value") : key, way.to(tree.text(key), false));
@@ -1074,10 +1064,7 @@ final class ScriptScan extends Scan {
       use(Kind.REFERS, Root.NAME, names, tree.begin(name), tree.end(name));
     } else if (tree.is(node, "property_signature") || tree.is(node, "method_signature")) {
       computed(node);
-      int types = tree.childOf(node, "type_parameters");
-      if (types >= 0) {
-        typeParameters(types);
-      }
+      typeParameters(tree.childOf(node, "type_parameters"));
       visitType(tree.child(node, "type"));
       visitType(tree.child(node, "parameters"));
       visitType(tree.child(node, "return_type"));
