@@ -131,22 +131,10 @@ final class RubyScan extends TreeScan {
     return tree.is(node, "scope_resolution") ? tree.child(node, "name") : node;
   }
 
-  /** A name of a method with the sign behind it, which the grammar takes for no part of it. */
-  private String method(int name) {
-    int end = tree.end(name);
-    String text = tree.text();
-    char sign = end < text.length() ? text.charAt(end) : ' ';
-    boolean has = tree.is(name, "identifier") && (sign == '?' || sign == '!');
-    char behind = has && end + 1 < text.length() ? text.charAt(end + 1) : ' ';
-    // With one '=' behind it the sign is that of a comparison.
-    boolean compares = behind == '=' && !text.startsWith("==", end + 1);
-    return has && !compares ? tree.text(name) + sign : tree.text(name);
-  }
-
   /** A call of the method of a name, with what is added to that. */
   private void called(int name, Root root, List<String> before, String more) {
     List<String> chain = new ArrayList<>(before);
-    String written = method(name);
+    String written = tree.text(name);
     chain.add(written + more);
     use(Kind.CALLS, root, chain, tree.begin(name), tree.begin(name) + written.length());
   }
@@ -174,7 +162,7 @@ final class RubyScan extends TreeScan {
       function(
           node,
           name,
-          method(name),
+          tree.text(name),
           Trait.PUBLIC.bit()
               | (isStatic ? Trait.STATIC.bit() : 0)
               | (made ? Trait.CONSTRUCTOR.bit() : 0),
@@ -253,7 +241,7 @@ final class RubyScan extends TreeScan {
     int method = tree.child(node, "method");
     int receiver = tree.child(node, "receiver");
     int arguments = tree.child(node, "arguments");
-    String name = method < 0 ? "" : method(method);
+    String name = method < 0 ? "" : tree.text(method);
     boolean autoloads = name.contains("autoload");
     boolean brings = name.startsWith("require") || name.equals("load");
     if ((autoloads || receiver < 0 && brings) && requires(name, arguments)) {
@@ -332,12 +320,12 @@ final class RubyScan extends TreeScan {
       }
       case "identifier" -> {
         Way known = variable(tree.text(node));
-        return known != null ? known : new Way(Root.ELSEWHERE, List.of(method(node))).called();
+        return known != null ? known : new Way(Root.ELSEWHERE, List.of(tree.text(node))).called();
       }
       case "call" -> {
         int method = tree.child(node, "method");
         int of = tree.child(node, "receiver");
-        String name = method < 0 ? "" : method(method);
+        String name = method < 0 ? "" : tree.text(method);
         Way way = of < 0 ? new Way(Root.ELSEWHERE, List.of(name)) : wayOf(of);
         // What a class makes has what the class has.
         boolean isClass = way.root() == Root.PATH;

@@ -1,12 +1,12 @@
 package dev.vinesorter.lang.tree;
 
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.function.Supplier;
 import org.treesitter.TSInputEncoding;
 import org.treesitter.TSLanguage;
 import org.treesitter.TSNode;
 import org.treesitter.TSParser;
-import org.treesitter.TSSymbolType;
 import org.treesitter.TSTree;
 import org.treesitter.TSTreeCursor;
 
@@ -17,9 +17,7 @@ public final class Grammar {
 
   private final Supplier<TSLanguage> maker;
   private TSLanguage language;
-  private String[] kinds;
-  private boolean[] named;
-  private String[] fields;
+  private Kinds kinds;
 
   /** A grammar that is not loaded yet. */
   public Grammar(Supplier<TSLanguage> maker) {
@@ -31,17 +29,24 @@ public final class Grammar {
       return;
     }
     TSLanguage made = maker.get();
-    kinds = new String[made.symbolCount()];
-    named = new boolean[kinds.length];
-    for (int symbol = 0; symbol < kinds.length; symbol++) {
-      kinds[symbol] = made.symbolName(symbol).intern();
-      named[symbol] = made.symbolType(symbol) == TSSymbolType.TSSymbolTypeRegular;
-    }
-    fields = new String[made.fieldCount() + 1];
-    for (int field = 1; field < fields.length; field++) {
-      fields[field] = made.fieldNameForId(field).intern();
-    }
     language = made;
+    kinds = new Kinds(made);
+    kinds.tokens().showQuotes(showsQuotes());
+  }
+
+  /** Whether quotes are nodes; in some grammars they are not. */
+  private boolean showsQuotes() {
+    for (String probe : List.of("x = \"a\";", "<?php $x = \"a\";")) {
+      Syntax tree = parsed(probe, probe, false);
+      int quotes = 0;
+      for (int node = 0; node < tree.size(); node++) {
+        quotes += tree.text(node).equals("\"") ? 1 : 0;
+      }
+      if (quotes == 2) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /**
@@ -63,6 +68,16 @@ public final class Grammar {
    */
   public Syntax parse(String readable, String text) {
     load();
+    return parsed(readable, text, true);
+  }
+
+  /** The tree of a text for which the parser is asked node by node. */
+  Syntax asked(String text) {
+    load();
+    return parsed(text, text, false);
+  }
+
+  private Syntax parsed(String readable, String text, boolean light) {
     byte[] bytes = readable.getBytes(StandardCharsets.UTF_8);
     Patience patience = new Patience(bytes.length);
     try (TSParser parser = new TSParser()) {
@@ -77,7 +92,8 @@ public final class Grammar {
         if (tree == null) {
           throw new TooHardException();
         }
-        return copy(text, tree);
+        return copy(
+            new SourceText(readable, kinds.byName("line_continuation") == null), text, tree, light);
       }
     }
   }
@@ -89,49 +105,14 @@ public final class Grammar {
     return many;
   }
 
-  private Syntax copy(String text, TSTree tree) {
+  private Syntax copy(SourceText source, String text, TSTree tree, boolean light) {
     TSNode root = tree.getRootNode();
-    Syntax syntax = new Syntax(text, withError(), fields);
-    TreeCopy copy = new TreeCopy(syntax, text, chars(text), kinds, named, root.hasError());
+    Syntax syntax = new Syntax(text, kinds.names(), kinds.fields());
+    LightCopy byText = light ? new LightCopy(syntax, source, kinds) : null;
+    TreeCopy copy = new TreeCopy(syntax, source, kinds, root.hasError(), byText);
     try (TSTreeCursor cursor = new TSTreeCursor(root)) {
       copy.run(cursor);
     }
     return syntax;
-  }
-
-  /** The char at each byte of a text in UTF-8; null where both are the same. */
-  private static int[] chars(String text) {
-    int length = text.length();
-    int ascii = 0;
-    while (ascii < length && text.charAt(ascii) < 0x80) {
-      ascii++;
-    }
-    if (ascii == length) {
-      return null;
-    }
-    int[] chars = new int[3 * length + 1];
-    int bytes = 0;
-    for (int at = 0; at < length; at++) {
-      char c = text.charAt(at);
-      boolean pair =
-          Character.isHighSurrogate(c)
-              && at + 1 < length
-              && Character.isLowSurrogate(text.charAt(at + 1));
-      int wide = pair ? 4 : c < 0x80 ? 1 : c < 0x800 ? 2 : 3;
-      for (int n = 0; n < wide; n++) {
-        chars[bytes + n] = at;
-      }
-      bytes += wide;
-      at += pair ? 1 : 0;
-    }
-    chars[bytes] = length;
-    return chars;
-  }
-
-  /** The kinds with one behind them for what departs from the grammar. */
-  private String[] withError() {
-    String[] all = java.util.Arrays.copyOf(kinds, kinds.length + 1);
-    all[kinds.length] = "ERROR";
-    return all;
   }
 }

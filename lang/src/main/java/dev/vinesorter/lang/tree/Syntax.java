@@ -44,6 +44,21 @@ public final class Syntax {
     return size++;
   }
 
+  /** Takes back all nodes from one on. */
+  void cut(int from) {
+    size = from;
+  }
+
+  /** Says of which kind a node is. */
+  void kind(int node, int ofKind) {
+    kind[node] = ofKind;
+  }
+
+  /** Says where a node begins. */
+  void begin(int node, int at) {
+    begin[node] = at;
+  }
+
   /** Says where a node ends. */
   void end(int node, int at) {
     end[node] = at;
@@ -51,9 +66,19 @@ public final class Syntax {
 
   /** All that is in a node was added; where nobody said where it ends, it ends with the last. */
   void close(int node) {
+    leave(node);
+    endsWithLast(node);
+  }
+
+  /** All that is in a node was added. */
+  void leave(int node) {
     past[node] = size;
+  }
+
+  /** Where nobody said where a node ends, it ends with the last in it. */
+  void endsWithLast(int node) {
     for (int last = first(node); end[node] < 0 && last >= 0; last = next(last)) {
-      if (past[last] == size) {
+      if (past[last] == past[node]) {
         end[node] = end[last];
       }
     }
@@ -95,6 +120,11 @@ public final class Syntax {
   /** The number of a node's kind. */
   int symbol(int node) {
     return kind[node];
+  }
+
+  /** The number of the field that a node stands in; 0 for none. */
+  int fieldNumber(int node) {
+    return field[node];
   }
 
   /** Whether a node is of that kind. */
