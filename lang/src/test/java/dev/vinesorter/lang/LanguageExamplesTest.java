@@ -2,6 +2,7 @@ package dev.vinesorter.lang;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.vinesorter.core.model.Level;
 import dev.vinesorter.core.model.References;
 import dev.vinesorter.core.model.Survey;
 import dev.vinesorter.core.model.Units;
@@ -15,6 +16,7 @@ import dev.vinesorter.source.read.ReadOptions;
 import dev.vinesorter.source.read.Reading;
 import dev.vinesorter.source.text.Overlay;
 import dev.vinesorter.source.text.Root;
+import dev.vinesorter.source.text.SourceText;
 import dev.vinesorter.source.text.SourceWalk;
 import java.io.IOException;
 import java.io.InputStream;
@@ -23,6 +25,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -93,6 +96,29 @@ class LanguageExamplesTest {
     return lines.isEmpty() ? "" : String.join("\n", lines) + "\n";
   }
 
+  /** How many lines each source that was read has, by its name in its folder. */
+  private static Set<String> lines(Survey survey) {
+    Set<String> lines = new HashSet<>();
+    for (int unit = 0; unit < survey.units().size(); unit++) {
+      if (survey.units().level(unit) == Level.FILE && survey.units().lines(unit) > 0) {
+        String path = survey.units().name(unit);
+        lines.add(path.substring(path.lastIndexOf('/') + 1) + " " + survey.units().lines(unit));
+      }
+    }
+    return lines;
+  }
+
+  private static Set<String> lines(Map<String, String> sources) {
+    Set<String> lines = new HashSet<>();
+    sources.forEach(
+        (path, text) ->
+            lines.add(
+                path.substring(path.lastIndexOf('/') + 1)
+                    + " "
+                    + SourceText.lineStarts(text).length));
+    return lines;
+  }
+
   @ParameterizedTest(name = "{0}")
   @MethodSource("examples")
   void isReadAndMoved(String title, String example) throws IOException {
@@ -103,6 +129,7 @@ class LanguageExamplesTest {
     }
     Reading before = read(overlay());
     assertThat(uses(before.survey())).isEqualTo(parts(example, ">>> ").get("uses"));
+    assertThat(lines(before.survey())).isSubsetOf(lines(parts(example, "--- ")));
     if (title.endsWith("are read")) {
       assertThat(before.survey().problems()).isEmpty();
     }

@@ -1,13 +1,14 @@
 package dev.vinesorter.lang.c;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /** Macros that repeat what stands behind them, which no grammar expects of a call. */
 final class LoopMacros {
-  private static final String EACH = "each";
+  private static final List<String> EACH = List.of("each", "Each", "EACH");
 
   /** How many macros of loops are looked at by name. */
   private static final int MOST_LOOPS = 100;
@@ -28,17 +29,19 @@ final class LoopMacros {
   static List<Loop> of(String text) {
     List<Loop> loops = new ArrayList<>();
     Map<String, Boolean> types = new HashMap<>();
-    for (int at = 3; at < text.length() && types.size() < MOST_LOOPS; at++) {
-      boolean each = (text.charAt(at) | ' ') == 'e' && text.regionMatches(true, at, EACH, 0, 4);
-      int before = text.charAt(at - 1) == '_' ? at - 4 : at - 3;
-      if (!each || before < 0 || !text.regionMatches(true, before, "for", 0, 3)) {
-        continue;
-      }
-      Loop loop = loop(text, before, at + EACH.length(), types);
-      if (loop != null) {
-        loops.add(loop);
+    for (String each : EACH) {
+      for (int at = text.indexOf(each, 3);
+          at >= 0 && types.size() < MOST_LOOPS;
+          at = text.indexOf(each, at + 1)) {
+        int before = text.charAt(at - 1) == '_' ? at - 4 : at - 3;
+        boolean repeats = before >= 0 && text.regionMatches(true, before, "for", 0, 3);
+        Loop loop = repeats ? loop(text, before, at + each.length(), types) : null;
+        if (loop != null) {
+          loops.add(loop);
+        }
       }
     }
+    loops.sort(Comparator.comparingInt(Loop::begin));
     return loops;
   }
 

@@ -58,7 +58,7 @@ public final class KotlinLanguage extends SpacedLanguage {
 
   /** The tree of a text; what the grammar does not know is left out. */
   static Syntax parse(String text) {
-    Syntax tree = GRAMMAR.parse(KotlinText.readable(text));
+    Syntax tree = GRAMMAR.parse(KotlinText.readable(text), text);
     for (int node = 0; node < tree.size(); node++) {
       if (tree.is(node, "property_declaration")) {
         accessors(tree, node);

@@ -93,7 +93,7 @@ public final class Grammar {
           throw new TooHardException();
         }
         return copy(
-            new SourceText(readable, kinds.byName("line_continuation") == null), text, tree, light);
+            new SourceText(readable, kinds.byName("line_continuation") < 0), text, tree, light);
       }
     }
   }

@@ -1,9 +1,7 @@
 package dev.vinesorter.lang.tree;
 
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.treesitter.TSLanguage;
 import org.treesitter.TSSymbolType;
@@ -33,8 +31,8 @@ final class Kinds {
   private final boolean[] named;
   private final boolean[] ofText;
   private final String[] fields;
-  private final Map<String, Integer> byName = new HashMap<>();
-  private final Map<String, Integer> fieldByName = new HashMap<>();
+  private final NameTable byName;
+  private final NameTable fieldByName;
   private final Tokens tokens;
 
   Kinds(TSLanguage language) {
@@ -47,16 +45,18 @@ final class Kinds {
       names[symbol] = name;
       named[symbol] = language.symbolType(symbol) == TSSymbolType.TSSymbolTypeRegular;
       ofText[symbol] = TEXTS.stream().anyMatch(name::contains) && !CODE.contains(name);
-      if (named[symbol]) {
-        byName.putIfAbsent(name, symbol);
-      }
     }
     names[many] = "ERROR";
     fields = new String[language.fieldCount() + 1];
     for (int field = 1; field < fields.length; field++) {
       fields[field] = language.fieldNameForId(field).intern();
-      fieldByName.put(fields[field], field);
     }
+    String[] withName = new String[many];
+    for (int symbol = 0; symbol < many; symbol++) {
+      withName[symbol] = named[symbol] ? names[symbol] : null;
+    }
+    byName = new NameTable(withName);
+    fieldByName = new NameTable(fields);
     tokens = new Tokens(Arrays.copyOf(names, many), named);
   }
 
@@ -93,14 +93,19 @@ final class Kinds {
     return ofText[symbol];
   }
 
-  /** The number of a kind of named nodes; null for none. */
-  Integer byName(String name) {
-    return byName.get(name);
+  /** The number of a kind of named nodes; -1 for none. */
+  int byName(String name) {
+    return byName.find(name, 0, name.length());
   }
 
-  /** The number of a field; null for none. */
-  Integer fieldByName(String name) {
-    return fieldByName.get(name);
+  /** The number of the kind of named nodes whose name stands in a stretch; -1 for none. */
+  int byName(String text, int from, int past) {
+    return byName.find(text, from, past);
+  }
+
+  /** The number of the field whose name stands in a stretch of a text; -1 for none. */
+  int fieldByName(String text, int from, int past) {
+    return fieldByName.find(text, from, past);
   }
 
   Tokens tokens() {

@@ -40,8 +40,7 @@ final class LightCopy {
     this.kinds = kinds;
     this.tokens = kinds.tokens();
     this.guesses = new Guesses(syntax);
-    Integer heredoc = kinds.byName("heredoc_body");
-    this.heredocBody = heredoc == null ? Tokens.NONE : heredoc;
+    this.heredocBody = kinds.byName("heredoc_body");
     this.names = new WrittenNames(syntax, source, guesses, kinds);
   }
 

@@ -28,8 +28,8 @@ final class NamedNodes {
       char c = written.charAt(at);
       if (c == '(') {
         int past = endOfName(written, at + 1);
-        Integer symbol = kinds.byName(written.substring(at + 1, past));
-        if (symbol == null) {
+        int symbol = kinds.byName(written, at + 1, past);
+        if (symbol < 0) {
           return null;
         }
         open = depth == open.length ? Arrays.copyOf(open, depth * 2) : open;
@@ -43,8 +43,8 @@ final class NamedNodes {
         at++;
       } else {
         int past = endOfName(written, at);
-        Integer named = kinds.fieldByName(written.substring(at, past));
-        if (named == null) {
+        int named = kinds.fieldByName(written, at, past);
+        if (named < 0) {
           return null;
         }
         inField = named;
@@ -55,11 +55,13 @@ final class NamedNodes {
   }
 
   private static int endOfName(String written, int from) {
-    int at = from;
-    while (at < written.length() && " ():".indexOf(written.charAt(at)) < 0) {
-      at++;
+    for (int at = from; at < written.length(); at++) {
+      char c = written.charAt(at);
+      if (c == ' ' || c == ')' || c == ':' || c == '(') {
+        return at;
+      }
     }
-    return at;
+    return written.length();
   }
 
   private int add(int ofKind, int inField) {
