@@ -303,11 +303,7 @@ final class ImportStatements {
 
   /** Whether what comes behind empty lines leaves the source, with those around it. */
   private boolean leavesBehind(int begin) {
-    int at = begin;
-    while (at < text.length() && text.substring(at, TextLines.next(text, at)).isBlank()) {
-      at = TextLines.next(text, at);
-    }
-    int first = at;
+    int first = TextLines.pastBlank(text, begin);
     return file == move.from()
         && move.stretches().stream().anyMatch(one -> one.begin() <= first && first < one.end());
   }

@@ -40,6 +40,15 @@ public final class TextLines {
     return text.substring(lineBegin, next(text, lineBegin)).isBlank();
   }
 
+  /** The first line from one on that is not empty; the end of the text where all are. */
+  public static int pastBlank(String text, int lineBegin) {
+    int at = lineBegin;
+    while (at < text.length() && isBlank(text, at)) {
+      at = next(text, at);
+    }
+    return at;
+  }
+
   /** Whether the line before one is empty. */
   public static boolean isBlankBefore(String text, int lineBegin) {
     return isBlank(text, previous(text, lineBegin));

@@ -8,6 +8,7 @@ import dev.vinesorter.lang.outline.Outline.Import;
 import dev.vinesorter.lang.tree.Syntax;
 import dev.vinesorter.source.text.TextEdits;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 
@@ -247,16 +248,27 @@ final class ScriptImportSyntax implements ImportSyntax {
     }
   }
 
-  /** A place, or one behind what goes away from there, which must not take the lines along. */
+  /**
+   * A place, or one behind all that goes away from there, with the empty lines around it, which
+   * must not take the lines along.
+   */
   private static int behindMoved(Relocation move, int file, int place) {
+    if (file != move.from()) {
+      return place;
+    }
+    String text = move.text(file);
+    List<Declarations.Stretch> gone = new ArrayList<>(move.stretches());
+    gone.addAll(move.withdrawn());
+    gone.sort(Comparator.comparingInt(Declarations.Stretch::begin));
     int at = place;
-    for (Declarations.Stretch one :
-        file == move.from() ? move.stretches() : List.<Declarations.Stretch>of()) {
-      if (one.begin() <= at && at < one.end()) {
-        at = TextLines.next(move.text(file), one.end());
+    int next = place;
+    for (Declarations.Stretch one : gone) {
+      if (one.begin() <= next && at < one.end()) {
+        at = one.end();
+        next = TextLines.pastBlank(text, at);
       }
     }
-    return at;
+    return next;
   }
 
   /** Statements with their ends of line: what libraries have first, then what sources have. */
