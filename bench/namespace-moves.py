@@ -46,8 +46,11 @@ def php():
 
 
 def facts():
+    """All lines; units that share their names are told by these here, too, and not by numbers."""
     run = subprocess.run([vinesort, "export", "--as", "facts"], capture_output=True, text=True, check=True)
-    return [json.loads(line) for line in run.stdout.splitlines()]
+    lines = [json.loads(line) for line in run.stdout.splitlines()]
+    names = {one["id"]: one["unit"] for one in lines if "id" in one}
+    return [{key: names.get(value, value) if isinstance(value, str) else value for key, value in one.items()} for one in lines]
 
 
 subprocess.run([vinesort, "survey"], capture_output=True, check=True)
