@@ -117,11 +117,12 @@ final class Tokens {
     return found;
   }
 
-  /** Whether a sign that ends as a word, such as {@code !in}, would end within a word. */
+  /** Whether a sign that ends as a word, such as {@code !in} or {@code -@}, ends within one. */
   private static boolean isCut(String text, int at, String sign) {
     int past = at + sign.length();
+    char last = text.charAt(past - 1);
     return past < text.length()
-        && Character.isJavaIdentifierPart(text.charAt(past - 1))
+        && (last == '@' || Character.isJavaIdentifierPart(last))
         && Character.isJavaIdentifierPart(text.charAt(past));
   }
 
